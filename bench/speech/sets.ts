@@ -1,0 +1,172 @@
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { dice, hashText } from '#core/draw/hash';
+import { pronunciationsOf } from '#core/speech/analyse';
+import { RATE } from '#core/speech/features';
+import { readWav, resample, toMono } from '#core/speech/wav';
+import { ROOT } from '#server/root';
+import { speechResources } from '#server/speech/resources';
+
+export interface TruePhone {
+  label: string;
+  start: number;
+  end: number;
+}
+export interface Recording {
+  readonly name: string;
+  readonly samples: Float32Array;
+  readonly words: readonly string[];
+  readonly phones: readonly TruePhone[];
+  readonly wordTimes: readonly { start: number; end: number }[];
+}
+
+const CACHE = join(ROOT, '.cache', 'bench-speech');
+/** flite's phones to ARPAbet. */
+const FLITE: Readonly<Record<string, string>> = { ax: 'AH', axr: 'ER', ix: 'IH', pau: 'SIL', ssil: 'SIL', h: 'HH', el: 'L', en: 'N', em: 'M', dx: 'D' };
+
+/** Speaks a sentence with flite; phones with exact end times from the call that writes the sound. */
+function speak(voice: string, stretch: number, text: string): { samples: Float32Array; phones: TruePhone[] } {
+  const key = createHash('sha256').update(`2 ${voice} ${stretch} ${text}`).digest('hex').slice(0, 24);
+  const wav = join(CACHE, `${key}.wav`);
+  const labels = join(CACHE, `${key}.txt`);
+  if (!existsSync(labels)) {
+    mkdirSync(CACHE, { recursive: true });
+    const folder = mkdtempSync(join(tmpdir(), 'kipzo-bench-'));
+    const out = execFileSync('flite', ['-voice', voice, '--setf', `duration_stretch=${stretch}`, '-psdur', '-t', text, '-o', join(folder, 'a.wav')], {
+      timeout: 60_000,
+    }).toString();
+    writeFileSync(wav, readFileSync(join(folder, 'a.wav')));
+    writeFileSync(labels, out);
+    rmSync(folder, { recursive: true });
+  }
+  const sound = toMono(readWav(readFileSync(wav)));
+  let start = 0;
+  const phones = [...readFileSync(labels, 'utf8').matchAll(/([a-z]+):([\d.]+)/g)].map(([, label, end]) => {
+    const phone = { label: FLITE[label as string] ?? (label as string).toUpperCase(), start, end: Number(end) };
+    start = phone.end;
+    return phone;
+  });
+  return { samples: resample(sound.samples, sound.rate, RATE), phones };
+}
+
+/** Word spans by laying the dictionary's phones along the synthesizer's list (edit distance). */
+function wordSpans(words: readonly string[], phones: readonly TruePhone[]): { start: number; end: number }[] {
+  const resources = speechResources();
+  const said = phones.map((phone, index) => ({ ...phone, index })).filter((phone) => phone.label !== 'SIL');
+  const expected = words.flatMap((word, index) => (pronunciationsOf(word, resources)[0]?.phones ?? []).map((label) => ({ label, word: index })));
+  const n = expected.length;
+  const m = said.length;
+  const cost = Array.from({ length: n + 1 }, () => new Float64Array(m + 1));
+  const at = (i: number, j: number): number => (cost[i] as Float64Array)[j] as number;
+  const vowel = (label: string): boolean => /^[AEIOU]/.test(label);
+  const swap = (a: string, b: string): number => (a === b ? 0 : vowel(a) === vowel(b) ? 0.7 : 1.6);
+  for (let i = 0; i <= n; i++)
+    for (let j = 0; j <= m; j++) {
+      if (!i && !j) continue;
+      let best = Number.POSITIVE_INFINITY;
+      if (i) best = Math.min(best, at(i - 1, j) + 1);
+      if (j) best = Math.min(best, at(i, j - 1) + 1);
+      if (i && j) best = Math.min(best, at(i - 1, j - 1) + swap((expected[i - 1] as { label: string }).label, (said[j - 1] as { label: string }).label));
+      (cost[i] as Float64Array)[j] = best;
+    }
+  const owner = new Array<number>(m).fill(-1);
+  for (let i = n, j = m; i > 0 || j > 0; ) {
+    if (i && j && Math.abs(at(i, j) - at(i - 1, j - 1) - swap((expected[i - 1] as { label: string }).label, (said[j - 1] as { label: string }).label)) < 1e-9) {
+      owner[j - 1] = (expected[i - 1] as { word: number }).word;
+      i--;
+      j--;
+    } else if (j && Math.abs(at(i, j) - at(i, j - 1) - 1) < 1e-9) j--;
+    else i--;
+  }
+  for (let j = 0; j < m; j++) if (owner[j] === -1) owner[j] = owner[j - 1] ?? 0;
+  return words.map((_, word) => {
+    const mine = said.filter((_, j) => owner[j] === word);
+    return { start: mine[0]?.start ?? 0, end: mine.at(-1)?.end ?? 0 };
+  });
+}
+
+export const VOICES = { tuning: ['kal16', 'slt'], verdict: ['rms', 'awb', 'slt', 'kal16'] } as const;
+
+/** `plain`: each sentence by each voice at three rates. */
+export function plainSet(sentences: readonly string[], voices: readonly string[]): Recording[] {
+  return sentences.flatMap((text, s) =>
+    voices.map((voice, v) => {
+      const stretch = [0.88, 1, 1.15][(s + v) % 3] as number;
+      const { samples, phones } = speak(voice, stretch, text);
+      const words = text.split(' ');
+      return { name: `${voice} ${stretch} ${text.slice(0, 20)}`, samples, words, phones, wordTimes: wordSpans(words, phones) };
+    }),
+  );
+}
+
+/** `uneven`: the same with each word's and each phone's length drawn between 0.6 and 1.6 of its own. */
+export function unevenSet(sentences: readonly string[], voices: readonly string[]): Recording[] {
+  return plainSet(sentences, voices).map((plain) => {
+    const chance = dice(hashText(plain.name));
+    const wordFactor = plain.words.map(() => chance.between(0.6, 1.6));
+    const borders = [0];
+    for (const phone of plain.phones) {
+      const word = plain.wordTimes.findIndex((w) => phone.start >= w.start - 1e-6 && phone.end <= w.end + 1e-6);
+      const factor = (wordFactor[word] ?? 1) * chance.between(0.6, 1.6);
+      borders.push((borders.at(-1) as number) + (phone.end - phone.start) * factor);
+    }
+    const from = [0, ...plain.phones.map((phone) => phone.end)];
+    const map = (t: number): number => {
+      let n = 1;
+      while (n < from.length - 1 && (from[n] as number) < t) n++;
+      const a = from[n - 1] as number;
+      const b = from[n] as number;
+      return (borders[n - 1] as number) + ((borders[n] as number) - (borders[n - 1] as number)) * (b > a ? (t - a) / (b - a) : 0);
+    };
+    return {
+      ...plain,
+      samples: warped(plain.samples, from, borders),
+      phones: plain.phones.map((phone) => ({ label: phone.label, start: map(phone.start), end: map(phone.end) })),
+      wordTimes: plain.wordTimes.map(({ start, end }) => ({ start: map(start), end: map(end) })),
+    };
+  });
+}
+
+/** Time warp by waveform-similarity overlap-add (Verhelst & Roelands 1993), 20 ms windows. */
+function warped(x: Float32Array, from: readonly number[], to: readonly number[]): Float32Array {
+  const length = Math.round((to.at(-1) as number) * RATE);
+  const window = 320;
+  const hop = 160;
+  const search = 80;
+  const out = new Float32Array(length + window);
+  const norm = new Float32Array(length + window);
+  const source = (seconds: number): number => {
+    let n = 1;
+    while (n < to.length - 1 && (to[n] as number) < seconds) n++;
+    const a = to[n - 1] as number;
+    const b = to[n] as number;
+    return (from[n - 1] as number) + ((from[n] as number) - (from[n - 1] as number)) * (b > a ? (seconds - a) / (b - a) : 0);
+  };
+  let natural = -1;
+  for (let at = 0; at < length; at += hop) {
+    const ideal = Math.round(source((at + window / 2) / RATE) * RATE) - window / 2;
+    let best = ideal;
+    if (natural >= 0) {
+      let top = Number.NEGATIVE_INFINITY;
+      for (let d = -search; d <= search; d += 4) {
+        let sum = 0;
+        for (let k = 0; k < window; k += 4) sum += (x[ideal + d + k] ?? 0) * (x[natural + k] ?? 0);
+        if (sum > top) {
+          top = sum;
+          best = ideal + d;
+        }
+      }
+    }
+    for (let k = 0; k < window; k++) {
+      const w = 0.5 - 0.5 * Math.cos((2 * Math.PI * (k + 0.5)) / window);
+      out[at + k] = (out[at + k] as number) + w * (x[best + k] ?? 0);
+      norm[at + k] = (norm[at + k] as number) + w;
+    }
+    natural = best + hop;
+  }
+  for (let n = 0; n < length; n++) out[n] = (out[n] as number) / Math.max(0.1, norm[n] as number);
+  return out.subarray(0, length);
+}

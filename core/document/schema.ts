@@ -1,0 +1,247 @@
+import * as v from 'valibot';
+import { EASES } from '../time/easing.ts';
+import { FRAME_RATES } from '../time/ticks.ts';
+import { ID_PREFIXES, type IdKind } from './ids.ts';
+
+export const DOCUMENT_VERSION = 1;
+
+const id = (kind: IdKind) => v.pipe(v.string(), v.regex(new RegExp(`^${ID_PREFIXES[kind]}_[0-9a-z]{12}$`), `is no ${kind} id`));
+const ticks = v.pipe(v.number(), v.integer('is not a whole number of ticks'), v.minValue(-(2 ** 40)), v.maxValue(2 ** 40));
+const length = v.pipe(ticks, v.minValue(0, 'is a length below zero'));
+const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
+const signed = v.pipe(v.number(), v.minValue(-1), v.maxValue(1));
+const finite = v.pipe(v.number(), v.finite());
+const order = v.pipe(v.string(), v.minLength(1), v.maxLength(200));
+const name = v.pipe(v.string(), v.trim(), v.minLength(1, 'needs at least one character'), v.maxLength(120, 'is longer than 120 characters'));
+const hash = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'is no content hash'));
+const colour = v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/, 'is no colour like #rrggbb'));
+
+export const FRAMES = { '16:9': [1920, 1080], '9:16': [1080, 1920], '1:1': [1080, 1080], '4:5': [1080, 1350] } as const;
+export type FrameShape = keyof typeof FRAMES;
+
+/** A place on the words, another cue or a clock. Offsets in ticks. */
+export const PinSchema = v.variant('to', [
+  v.object({ to: v.literal('scene'), edge: v.picklist(['start', 'end']), offset: ticks }),
+  v.object({ to: v.literal('film'), edge: v.picklist(['start', 'end']), offset: ticks }),
+  v.object({ to: v.literal('previous'), offset: ticks }),
+  v.object({ to: v.literal('line'), line: id('line'), edge: v.union([v.picklist(['start', 'end']), share]), offset: ticks }),
+  v.object({ to: v.literal('word'), word: id('word'), edge: v.picklist(['start', 'end']), offset: ticks }),
+  v.object({ to: v.literal('cue'), cue: id('cue'), edge: v.picklist(['start', 'end']), offset: ticks }),
+]);
+export type Pin = v.InferOutput<typeof PinSchema>;
+
+export const EndSchema = v.union([PinSchema, v.object({ ticks: length })]);
+export type End = v.InferOutput<typeof EndSchema>;
+
+export const VoiceSchema = v.object({
+  engine: v.picklist(['flite', 'festival', 'espeak']),
+  voice: v.pipe(v.string(), v.maxLength(40)),
+  /** Length factor (1.2 is slower), pitch factor, formant factor, pause between sentences in seconds. */
+  stretch: v.pipe(v.number(), v.minValue(0.4), v.maxValue(2.5)),
+  pitch: v.pipe(v.number(), v.minValue(0.4), v.maxValue(2.5)),
+  formant: v.pipe(v.number(), v.minValue(0.7), v.maxValue(1.4)),
+  pause: v.pipe(v.number(), v.minValue(0), v.maxValue(5)),
+  effect: v.picklist(['none', 'ring', 'radio', 'warm']),
+});
+export type Voice = v.InferOutput<typeof VoiceSchema>;
+
+export const RoleSchema = v.object({
+  order,
+  name,
+  character: v.nullable(id('character')),
+  colour: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(99)),
+  voice: VoiceSchema,
+});
+export type Role = v.InferOutput<typeof RoleSchema>;
+
+export const ProductionSchema = v.object({
+  version: v.literal(DOCUMENT_VERSION),
+  id: id('production'),
+  slug: v.pipe(v.string(), v.regex(/^[a-z0-9-]{1,80}$/)),
+  title: name,
+  frame: v.picklist(Object.keys(FRAMES) as [FrameShape, ...FrameShape[]]),
+  fps: v.picklist(FRAME_RATES),
+  palette: v.array(colour),
+  style: v.picklist(['flat']),
+  roles: v.record(id('role'), RoleSchema),
+});
+export type Production = v.InferOutput<typeof ProductionSchema>;
+
+export const CharacterSchema = v.object({
+  id: id('character'),
+  order,
+  name,
+  kind: v.picklist(['person', 'mascot']),
+  /** Dials of the figure, each -1..1 around the middle, age in years. */
+  figure: v.object({
+    age: v.pipe(v.number(), v.minValue(6), v.maxValue(95)),
+    build: signed,
+    height: signed,
+    shoulders: signed,
+    hips: signed,
+    headWidth: signed,
+    headLength: signed,
+    jaw: signed,
+    chin: signed,
+  }),
+  /** Part file ids by slot; a slot left out has no part. */
+  parts: v.record(v.pipe(v.string(), v.maxLength(30)), v.pipe(v.string(), v.maxLength(40))),
+  skin: v.object({ position: share, undertone: signed }),
+  colours: v.record(v.pipe(v.string(), v.maxLength(30)), colour),
+  temper: v.object({ lively: share, tense: share }),
+});
+export type Character = v.InferOutput<typeof CharacterSchema>;
+
+export const WordSchema = v.object({ order, text: v.pipe(v.string(), v.minLength(1), v.maxLength(200)) });
+
+export const TakeSchema = v.object({
+  order,
+  name,
+  kind: v.picklist(['draft', 'recorded', 'imported']),
+  media: hash,
+  /** Stored analysis JSON by hash; null while it is still being made. */
+  analysis: v.nullable(hash),
+  /** Where the take begins in its media, and its length, in ticks. */
+  from: length,
+  length,
+  /** Times of the words in ticks from the take's start; a word that is missing here has no time of its own. */
+  times: v.record(id('word'), v.object({ start: length, end: length })),
+  /** Of a draft: what it was made from, so that a change makes it anew. */
+  draft: v.optional(v.object({ voice: VoiceSchema, engineVersion: v.string(), text: v.string() })),
+});
+export type Take = v.InferOutput<typeof TakeSchema>;
+
+export const LineSchema = v.object({
+  order,
+  /** A beat is a wordless span of `beat` ticks. */
+  kind: v.picklist(['line', 'beat']),
+  role: v.nullable(id('role')),
+  text: v.pipe(v.string(), v.maxLength(4000)),
+  words: v.record(id('word'), WordSchema),
+  pin: PinSchema,
+  /** Kept out of the chain: what follows does not wait for it. */
+  aside: v.boolean(),
+  /** Heard, but its speaker does not stand on the stage for it. */
+  offStage: v.boolean(),
+  beat: length,
+  take: v.nullable(id('take')),
+  takes: v.record(id('take'), TakeSchema),
+});
+export type Line = v.InferOutput<typeof LineSchema>;
+
+export const BackdropSchema = v.variant('kind', [
+  v.object({ kind: v.literal('colour'), colour }),
+  v.object({ kind: v.literal('set'), set: v.pipe(v.string(), v.maxLength(40)), light: share }),
+  v.object({
+    kind: v.literal('picture'),
+    media: hash,
+    width: v.pipe(v.number(), v.minValue(1)),
+    height: v.pipe(v.number(), v.minValue(1)),
+    fit: v.picklist(['fit', 'fill']),
+    name,
+  }),
+]);
+export type Backdrop = v.InferOutput<typeof BackdropSchema>;
+
+export const LayerSchema = v.variant('kind', [
+  v.object({
+    kind: v.literal('character'),
+    order,
+    character: id('character'),
+    x: finite,
+    y: finite,
+    scale: v.pipe(v.number(), v.minValue(0.05), v.maxValue(20)),
+    /** Which way the body faces at rest, -1 left .. 1 right. */
+    turn: signed,
+    locked: v.boolean(),
+    hidden: v.boolean(),
+  }),
+  v.object({
+    kind: v.literal('prop'),
+    order,
+    name,
+    prop: v.pipe(v.string(), v.maxLength(40)),
+    x: finite,
+    y: finite,
+    scale: v.pipe(v.number(), v.minValue(0.05), v.maxValue(20)),
+    locked: v.boolean(),
+    hidden: v.boolean(),
+  }),
+]);
+export type Layer = v.InferOutput<typeof LayerSchema>;
+export type CharacterLayer = Extract<Layer, { kind: 'character' }>;
+
+const cueBase = { order, start: PinSchema, end: EndSchema };
+const onLayer = { ...cueBase, layer: id('layer') };
+
+export const MOUTH_SHAPES = ['rest', 'closed', 'bite', 'tongue', 'teeth', 'mid', 'wide', 'spread', 'round', 'pucker'] as const;
+export type MouthShape = (typeof MOUTH_SHAPES)[number];
+
+/** Where eyes go: another layer, the viewer, or a place on the stage. */
+export const TargetSchema = v.variant('to', [
+  v.object({ to: v.literal('layer'), layer: id('layer') }),
+  v.object({ to: v.literal('viewer') }),
+  v.object({ to: v.literal('place'), x: finite, y: finite, name }),
+]);
+export type Target = v.InferOutput<typeof TargetSchema>;
+
+export const CueSchema = v.variant('kind', [
+  v.object({ kind: v.literal('mouth'), ...onLayer, shape: v.picklist(MOUTH_SHAPES) }),
+  v.object({ kind: v.literal('face'), ...onLayer, expression: v.pipe(v.string(), v.maxLength(40)), strength: share }),
+  v.object({
+    kind: v.literal('gesture'),
+    ...onLayer,
+    action: v.pipe(v.string(), v.maxLength(40)),
+    hand: v.picklist(['left', 'right', 'both']),
+    strength: v.pipe(v.number(), v.minValue(0.2), v.maxValue(1.5)),
+  }),
+  v.object({ kind: v.literal('look'), ...onLayer, target: TargetSchema }),
+  v.object({ kind: v.literal('move'), ...onLayer, x: finite, y: finite, walk: v.boolean(), ease: v.picklist(EASES) }),
+  v.object({
+    kind: v.literal('camera'),
+    ...cueBase,
+    framing: v.picklist(['wide', 'two-shot', 'medium', 'close', 'place']),
+    /** Layers the framing holds; empty for wide. */
+    subjects: v.array(id('layer')),
+    /** Of `place`: centre and width in stage units. */
+    x: finite,
+    y: finite,
+    width: v.pipe(v.number(), v.minValue(60), v.maxValue(20_000)),
+    /** Change the framing by a cut, or move there over the given ticks. */
+    over: length,
+    /** Slow drift inwards during the shot, share of the width by its end. */
+    push: v.pipe(v.number(), v.minValue(-0.5), v.maxValue(0.5)),
+  }),
+  v.object({ kind: v.literal('caption'), ...cueBase, text: v.pipe(v.string(), v.maxLength(400)) }),
+]);
+export type Cue = v.InferOutput<typeof CueSchema>;
+export type CueKind = Cue['kind'];
+export type CueOf<K extends CueKind> = Extract<Cue, { kind: K }>;
+
+export const SceneSchema = v.object({
+  id: id('scene'),
+  order,
+  title: name,
+  backdrop: BackdropSchema,
+  /** Ticks before the first word and after the last. */
+  lead: length,
+  tail: length,
+  captions: v.boolean(),
+  layers: v.record(id('layer'), LayerSchema),
+  lines: v.record(id('line'), LineSchema),
+  cues: v.record(id('cue'), CueSchema),
+  /** Roles that another character plays in this scene only. */
+  recast: v.record(id('role'), id('character')),
+});
+export type Scene = v.InferOutput<typeof SceneSchema>;
+
+/** A whole production as it is edited: parts by id. */
+export interface Document {
+  production: Production;
+  characters: Record<string, Character>;
+  scenes: Record<string, Scene>;
+}
+export const DocumentSchema = v.object({ production: ProductionSchema, characters: v.record(id('character'), CharacterSchema), scenes: v.record(id('scene'), SceneSchema) });
+
+export const isWordPin = (pin: Pin): pin is Extract<Pin, { to: 'word' }> => pin.to === 'word';
+export const isPin = (end: End): end is Pin => 'to' in end;

@@ -1,0 +1,148 @@
+import { failure } from '../../document/failure.ts';
+import type { Backdrop, Character, Layer, Production, Role, Scene, Voice } from '../../document/schema.ts';
+import { inOrder, orderAtEnd, orderBetween } from '../../time/order.ts';
+import type { Recipe } from '../change.ts';
+import { repin } from '../repin.ts';
+import { sceneOf } from './lines.ts';
+
+export const renameProduction =
+  (title: string): Recipe =>
+  (draft) => {
+    draft.production.title = title;
+  };
+
+export const setProduction =
+  (values: Partial<Pick<Production, 'frame' | 'fps' | 'palette'>>): Recipe =>
+  (draft) => {
+    Object.assign(draft.production, values);
+  };
+
+export const addRole =
+  (roleId: string, role: Role): Recipe =>
+  (draft) => {
+    draft.production.roles[roleId] = role;
+  };
+
+export const renameRole =
+  (roleId: string, name: string): Recipe =>
+  (draft) => {
+    const role = draft.production.roles[roleId];
+    if (!role) throw failure('no-role', 'That speaker is gone. Choose another one.');
+    role.name = name;
+  };
+
+export const setVoice =
+  (roleId: string, voice: Voice): Recipe =>
+  (draft) => {
+    const role = draft.production.roles[roleId];
+    if (role) role.voice = voice;
+  };
+
+export const addCharacter =
+  (character: Character): Recipe =>
+  (draft) => {
+    draft.characters[character.id] = character;
+  };
+
+/** A character's name is also that of the roles it plays under the same name. */
+export const renameCharacter =
+  (id: string, name: string): Recipe =>
+  (draft) => {
+    const character = draft.characters[id];
+    if (!character) throw failure('no-character', 'That character is gone. Choose another one.');
+    for (const role of Object.values(draft.production.roles)) if (role.character === id && role.name === character.name) role.name = name;
+    character.name = name;
+  };
+
+export const addScene =
+  (scene: Scene): Recipe =>
+  (draft) => {
+    draft.scenes[scene.id] = scene;
+  };
+
+export const emptyScene = (id: string, order: string, title: string, backdrop: Backdrop): Scene => ({
+  id,
+  order,
+  title,
+  backdrop,
+  lead: 48_000,
+  tail: 48_000,
+  captions: true,
+  layers: {},
+  lines: {},
+  cues: {},
+  recast: {},
+});
+
+export const deleteScene =
+  (id: string): Recipe =>
+  (draft) => {
+    if (Object.keys(draft.scenes).length < 2) throw failure('last-scene', 'A production keeps at least one scene. Add another before you delete this one.');
+    delete draft.scenes[id];
+  };
+
+export const renameScene =
+  (id: string, title: string): Recipe =>
+  (draft) => {
+    sceneOf(draft, id).title = title;
+  };
+
+export const setCaptions =
+  (id: string, captions: boolean): Recipe =>
+  (draft) => {
+    sceneOf(draft, id).captions = captions;
+  };
+
+export const setBackdrop =
+  (scene: string, backdrop: Backdrop): Recipe =>
+  (draft) => {
+    sceneOf(draft, scene).backdrop = backdrop;
+  };
+
+/** Brings a layer on stage, in front of all others. */
+export const addLayer =
+  (scene: string, layerId: string, layer: Omit<Layer, 'order'>): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    target.layers[layerId] = { ...layer, order: orderAtEnd(target.layers) } as Layer;
+  };
+
+/** Place, size, direction and flags of a layer. */
+export const changeLayer =
+  (scene: string, layerId: string, values: Partial<Layer>): Recipe =>
+  (draft) => {
+    const layer = sceneOf(draft, scene).layers[layerId];
+    if (!layer) throw failure('no-layer', 'That layer is gone from the stage. Bring it on stage again.');
+    Object.assign(layer, values);
+  };
+
+/** Moves a layer in front of `below` (null: to the very back). */
+export const orderLayer =
+  (scene: string, layerId: string, below: string | null): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    const rest = inOrder(target.layers).filter(([id]) => id !== layerId);
+    const index = below === null ? -1 : rest.findIndex(([id]) => id === below);
+    const layer = target.layers[layerId];
+    if (layer) layer.order = orderBetween(rest[index]?.[1].order ?? null, rest[index + 1]?.[1].order ?? null);
+  };
+
+/** Takes a layer off stage, with its cues. Its lines stay in the script. */
+export const removeLayer =
+  (scene: string, layerId: string): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    const gone = new Set(
+      Object.entries(target.cues)
+        .filter(([, cue]) => 'layer' in cue && cue.layer === layerId)
+        .map(([id]) => id),
+    );
+    repin(target, { cues: gone }, draft.production.fps);
+    for (const id of gone) delete target.cues[id];
+    for (const cue of Object.values(target.cues)) {
+      if (cue.kind === 'camera') cue.subjects = cue.subjects.filter((id) => id !== layerId);
+      if (cue.kind === 'look' && cue.target.to === 'layer' && cue.target.layer === layerId) cue.target = { to: 'viewer' };
+    }
+    delete target.layers[layerId];
+    return gone.size ? `${gone.size} cue${gone.size === 1 ? '' : 's'} went with it.` : undefined;
+  };

@@ -1,0 +1,63 @@
+import type { Ease } from '../../time/easing.ts';
+import type { ArmKey, BODY_KEYS, FaceKey, PoseKey } from '../pose.ts';
+
+/** Pose keys of an action: arm keys end in A (the acting hand) or O (the other). */
+export type ActionKey = (typeof BODY_KEYS)[number] | FaceKey | `${ArmKey}A` | `${ArmKey}O`;
+export type ActionPose = Partial<Record<ActionKey, number>>;
+
+export interface ActionKeyPose {
+  /** Seconds from the cue's start; the stroke lands at 0, so the preparation has negative times. */
+  readonly at: number;
+  readonly pose: ActionPose;
+  readonly ease?: Ease;
+}
+
+/**
+ * An action as data. Phases as in Kendon 1980 and McNeill 1992: preparation before the cue's start, stroke at its
+ * start, hold (with an optional cycle) to its end, retraction after it.
+ */
+export interface Action {
+  readonly id: string;
+  readonly name: string;
+  /** Words by which it is found. */
+  readonly words: readonly string[];
+  /** Whether a hand is chosen for it. */
+  readonly handed: boolean;
+  readonly keys: readonly ActionKeyPose[];
+  /** Repeated from the last key to the cue's end: seconds from the cycle's start. */
+  readonly cycle?: { readonly seconds: number; readonly keys: readonly ActionKeyPose[] };
+  /** Seconds of the retraction. */
+  readonly release: number;
+  /** Length of a new cue in seconds. */
+  readonly seconds: number;
+}
+
+/** Body keys that change sign when the left hand acts. */
+const MIRRORED: ReadonlySet<string> = new Set(['hipX', 'lean', 'bodyTurn', 'shoulderTilt', 'headTurn', 'headTilt', 'headX', 'gazeX']);
+
+/**
+ * An action's pose for a hand: keys of the figure, mirrored for the left. The other hand of a two-handed action is
+ * `lag` smaller, since two hands never mirror exactly (motion.md: 10-20 %).
+ */
+export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', strength: number): Partial<Record<PoseKey, number>> {
+  const out: Partial<Record<PoseKey, number>> = {};
+  const acting = hand === 'left' ? 'L' : 'R';
+  const other = hand === 'left' ? 'R' : 'L';
+  for (const [key, value] of Object.entries(pose) as [ActionKey, number][]) {
+    const last = key.at(-1);
+    const arm = last === 'A' || last === 'O';
+    const scaled = value * (/^(fist|point|open|flat)/.test(key) ? 1 : strength);
+    if (!arm) {
+      out[key as PoseKey] = MIRRORED.has(key) && hand === 'left' ? -scaled : hand === 'both' && MIRRORED.has(key) ? 0 : scaled;
+      continue;
+    }
+    const name = key.slice(0, -1) as ArmKey;
+    if (hand === 'both') {
+      if (last === 'A') {
+        out[`${name}R`] = scaled;
+        out[`${name}L`] = scaled * 0.86;
+      }
+    } else out[`${name}${last === 'A' ? acting : other}`] = scaled;
+  }
+  return out;
+}

@@ -1,0 +1,362 @@
+import { mixed } from '../draw/colour.ts';
+import { IDENTITY, type Matrix, multiply, rotation, scaling, translation } from '../draw/matrix.ts';
+import { ellipse, mapPath, pen } from '../draw/path.ts';
+import type { Colour, Node } from '../draw/picture.ts';
+import { clamp, mix } from '../time/easing.ts';
+import type { FigureModel } from './model.ts';
+import { chinDrop, drawMouth, type MouthNumbers } from './mouth.ts';
+import type { Pose, Side } from './pose.ts';
+import { Sketch } from './sketch.ts';
+import { outlineX, slide, YAW } from './turn.ts';
+
+const EYE_ANGLE = 0.475;
+const EYE_RADIUS = 0.93;
+const BROW_RADIUS = 0.97;
+const NOSE_RADIUS = 1.13;
+/** The lower face is narrower than the head: lips bend round a smaller radius. */
+const MOUTH_RADIUS = 0.8;
+const EAR_RADIUS = 1.02;
+const EAR_ANGLE = (81 * Math.PI) / 180;
+/** Pitch moves features by up to this many units (design.md: 9). */
+export const PITCH = 9;
+
+export interface HeadState {
+  readonly yaw: number;
+  readonly pitch: number;
+  readonly pose: Pose;
+  readonly mouth: MouthNumbers;
+}
+
+const grouped = (id: string, matrix: Matrix, nodes: readonly Node[]): Node[] => nodes.map((node) => moved(node, matrix, `${id}.`));
+
+/** A node with a matrix put before its own, ids prefixed. */
+export function moved(node: Node, matrix: Matrix, prefix = ''): Node {
+  if ('items' in node)
+    return {
+      ...node,
+      id: prefix + node.id,
+      ...(node.base ? { base: moved(node.base, matrix, prefix) as typeof node.base } : {}),
+      ...(node.mask ? { mask: moved(node.mask, matrix, prefix) as typeof node.mask } : {}),
+      items: node.items.map((item) => moved(item, matrix, prefix)),
+    };
+  return { ...node, id: prefix + node.id, matrix: node.matrix === IDENTITY ? matrix : multiply(matrix, node.matrix) };
+}
+
+/** A node whose paths are bent round the lower face by the yaw, then moved. */
+function wrapped(node: Node, radius: number, yaw: number, x: number, y: number): Node {
+  if ('items' in node)
+    return {
+      ...node,
+      id: `m.${node.id}`,
+      ...(node.mask ? { mask: wrapped(node.mask, radius, yaw, x, y) as typeof node.mask } : {}),
+      ...(node.base ? { base: wrapped(node.base, radius, yaw, x, y) as typeof node.base } : {}),
+      items: node.items.map((item) => wrapped(item, radius, yaw, x, y)),
+    };
+  if (!node.path) return node;
+  const [a, b, c, d, e, f] = node.matrix;
+  const path = mapPath(node.path, (px, py) => {
+    const lx = a * px + c * py + e;
+    const at = Math.asin(clamp(lx / radius, -0.98, 0.98)) + YAW * yaw;
+    return { x: radius * Math.sin(clamp(at, -1.5, 1.5)) + x, y: b * px + d * py + f + y };
+  });
+  return { ...node, id: `m.${node.id}`, path, matrix: IDENTITY };
+}
+
+/** The head's loop: one smooth outline whose jaw leads the turn and whose chin follows the mouth. */
+export function headPath(model: FigureModel, yaw: number, drop: number) {
+  const { headWidth: w, headHeight: h, jaw, chin } = model.p;
+  const s = Math.sin(yaw);
+  const lead = 0.17 * w * s;
+  const q = h / 50;
+  const x = (value: number, share: number): number => outlineX(value, yaw) + lead * share;
+  const side = w * 0.995;
+  const low = (38.5 + drop * 0.55) * q;
+  const bottom = 50 * q + chin * 0.6 + drop;
+  return pen()
+    .move(x(0, 0.1), -h)
+    .cubic(x(w * 0.58, 0.02), -h, x(side, 0), -33 * q, x(side, 0), -5 * q)
+    .cubic(x(side * 0.985 * mix(1, jaw, 0.3), 0.35), 15 * q, x(w * 0.85 * jaw, 0.7), 28 * q, x(w * 0.595 * jaw, 0.95), low)
+    .cubic(x(w * 0.41 * jaw, 1), low + (bottom - low) * 0.66, x(w * 0.2, 1), bottom, x(0, 1), bottom)
+    .cubic(x(-w * 0.2, 1), bottom, x(-w * 0.41 * jaw, 1), low + (bottom - low) * 0.66, x(-w * 0.595 * jaw, 0.95), low)
+    .cubic(x(-w * 0.85 * jaw, 0.7), 28 * q, x(-side * 0.985 * mix(1, jaw, 0.3), 0.35), 15 * q, x(-side, 0), -5 * q)
+    .cubic(x(-side, 0), -33 * q, x(-w * 0.58, 0.02), -h, x(0, 0.1), -h)
+    .close()
+    .done();
+}
+
+/** Ears; `behind` those that the turn puts behind the face. */
+export function drawEars(model: FigureModel, yaw: number, behind: boolean): Node[] {
+  const s = new Sketch('ear');
+  for (const out of [-1, 1] as const) {
+    const { x, narrow } = slide(model.p.headWidth, EAR_RADIUS, out * EAR_ANGLE, yaw);
+    const facing = Math.cos(out * EAR_ANGLE + YAW * yaw);
+    if (facing < -0.2 || facing < 0.12 !== behind) continue;
+    const size = (1 + model.p.elder * 0.08) * (narrow > 1.8 ? 1.25 : 1);
+    const width = 7.5 * size * clamp(0.75 + 0.25 * narrow, 0.7, 1.15);
+    const id = out < 0 ? 'L' : 'R';
+    s.nodes.push({
+      ...s.shadedGroup(
+        id,
+        ellipse(0, 0, width, 11.5 * size),
+        model.skinTone,
+        [-2, -1.5],
+        [
+          s.lineItem(
+            `${id}.fold`,
+            pen()
+              .move(-out * 2.5, -5)
+              .quad(out * 3.6, -5.5, out * 2.6, 1)
+              .quad(out * 1.5, 4, -out, 5)
+              .done(),
+            model.skin.line,
+            1.5,
+            0.7,
+          ),
+        ],
+      ),
+    });
+    const last = s.nodes.length - 1;
+    s.nodes[last] = moved(s.nodes[last] as Node, translation(x, 6));
+  }
+  return s.nodes;
+}
+
+/** Everything drawn on the front of the head, in head units: origin at its middle. */
+export function drawFace(model: FigureModel, state: HeadState): Node[] {
+  const { p, skin } = model;
+  const { yaw, pose, mouth } = state;
+  const lift = state.pitch * PITCH;
+  const w = p.headWidth;
+  const s = new Sketch('face');
+  const blushY = 19 + lift;
+  const blushes = ([-1, 1] as const).map((out) => {
+    const { x, narrow } = slide(w, 0.9, out * 0.62, yaw);
+    const up = Math.max(0, pose.smile) * 1.2;
+    return s.fillItem(`blush${out}`, ellipse(x, blushY - up, 9.5 * clamp(narrow, 0.2, 1.15), 6.2), skin.blush, 0.38);
+  });
+  const head = s.shadedGroup('head', headPath(model, yaw, chinDrop(mouth)), model.skinTone, [-4.5 - Math.sin(yaw) * 1.2, -3.2], blushes);
+  s.nodes.push(head);
+
+  for (const side of ['L', 'R'] as const) s.nodes.push(...drawEye(model, state, side, lift));
+
+  // Nose: its side plane lies away from the light and changes sides with the turn.
+  const nose = slide(w, NOSE_RADIUS, 0, yaw);
+  const flip = yaw < -0.02 ? -1 : 1;
+  const size = (1 + p.elder * 0.08) * mix(0.82, 1, p.grown);
+  const noseAt: Matrix = [flip * size, 0, 0, size, nose.x * 0.92, p.noseY + lift * 1.15];
+  s.nodes.push(
+    moved(
+      s.fillItem(
+        'nosePlane',
+        pen()
+          .move(-2.9, -9)
+          .cubic(-3.6, -3, -7.4, 0, -7.4, 3.4)
+          .cubic(-7.4, 6.8, -4.4, 6.4, -2.6, 6.9)
+          .cubic(-0.8, 7.8, 0.8, 7.8, 2.6, 6.9)
+          .cubic(4.4, 6.4, 7.4, 6.8, 7.4, 3.4)
+          .cubic(7.4, 0, 3.7, -3, 3.2, -9)
+          .close()
+          .done(),
+        skin.blush,
+        0.5,
+      ),
+      noseAt,
+    ),
+    moved(
+      s.fillItem(
+        'noseSide',
+        pen()
+          .move(2.3, -10)
+          .cubic(2.3, -3.6, 7.6, -0.5, 7.4, 3.6)
+          .cubic(7.4, 7, 3.8, 6.4, 1.5, 7.2)
+          .cubic(-1.5, 8, -4.5, 6.6, -6.4, 5.6)
+          .cubic(-2.2, 6, 3, 4.4, 2.6, -0.5)
+          .cubic(2.3, -3.2, 1.2, -5.4, 2.3, -10)
+          .close()
+          .done(),
+        skin.shadow,
+      ),
+      noseAt,
+    ),
+  );
+
+  const lips = drawMouth(mouth, pose.smile, pose.press, { lip: skin.lip, line: skin.line, dark: skin.dark });
+  s.nodes.push(...lips.map((node) => wrapped(node, w * MOUTH_RADIUS, yaw, 0.12 * w * Math.sin(yaw), p.mouthY + lift)));
+  if (p.elder > 0.2) {
+    const fold = (out: -1 | 1): ReturnType<typeof pen> => {
+      const a = slide(w, 1, out * 0.34, yaw);
+      return pen()
+        .move(a.x, 20 + lift)
+        .quad(a.x + out * 3.6 * a.narrow, 27 + lift, a.x + out * 2.4 * a.narrow, 32.5 + lift);
+    };
+    s.line('folds', fold(-1).add(fold(1).done()).done(), skin.line, 1.3, 0.5 * p.elder);
+  }
+  return s.nodes;
+}
+
+/** One eye with lid, iris, lashes and brow, about its own middle, moved to its place on the head. */
+function drawEye(model: FigureModel, { yaw, pose }: HeadState, side: Side, lift: number): Node[] {
+  const { p, skin } = model;
+  const out = side === 'L' ? -1 : 1;
+  const place = slide(p.headWidth, EYE_RADIUS, out * EYE_ANGLE, yaw);
+  const size = p.eyeScale * (1 + pose.eyeScale);
+  const at: Matrix = [out * place.narrow * size, 0, 0, size, place.x, p.eyeY + lift];
+  const nodes = eyeShape(`eye${side}`, pose, {
+    white: mixed('#ffffff', skin.base, 0.09),
+    iris: model.iris,
+    lash: skin.dark,
+    crease: skin.line,
+    lidRest: 0.1 + p.elder * 0.05,
+    lashes: model.character.parts.lashes === 'long' ? 1.25 : 0.7,
+    gazeSign: out,
+    young: p.elder < 0.4,
+    crows: p.elder,
+  });
+  const browAt = slide(p.headWidth, BROW_RADIUS, out * (EYE_ANGLE + 0.015), yaw);
+  const brow: Matrix = multiply(translation(browAt.x, p.eyeY - 17 + lift * 1.1), scaling(out * browAt.narrow, 1));
+  const inner = pose[`browIn${side}`];
+  const outer = pose[`browOut${side}`];
+  const mid = (inner + outer) / 2;
+  const thick = mix(1, 0.8, p.elder) * (model.character.parts.brows === 'thin' ? 0.75 : 1);
+  const s = new Sketch(`brow${side}`);
+  s.nodes.push(
+    s.item('leaf', {
+      path: pen()
+        .move(-8.6, -1.3 + inner)
+        .cubic(-4.3, -4.2 + mix(inner, mid, 0.4), 2.94, -5.2 + mix(mid, outer, 0.5), 9.8, -1 + outer)
+        .cubic(3.92, -2.41 + (thick - 1) * 2 + mix(mid, outer, 0.5), -3.44, 0 + (thick - 1) * 2 + mix(inner, mid, 0.5), -8.26, 2.12 + (thick - 1) * 2 + inner)
+        .quad(-9.98, 0.5 + inner, -8.6, -1.3 + inner)
+        .close()
+        .done(),
+      fill: model.brow,
+    }),
+  );
+  return [...grouped('f', at, nodes), ...grouped('f', brow, s.nodes)];
+}
+
+export interface EyeLook {
+  readonly white: Colour;
+  readonly iris: { readonly ring: Colour; readonly base: Colour };
+  readonly lash: Colour;
+  readonly crease: Colour;
+  readonly lidRest: number;
+  readonly lashes: number;
+  /** Sign that turns picture gaze into the eye's own x, which points outwards. */
+  readonly gazeSign: number;
+  readonly young: boolean;
+  readonly crows: number;
+}
+
+/** The eye in its own frame: x outwards, half width 8.6, half height 8.2 (design.md, 10 Eye). */
+export function eyeShape(id: string, pose: Pose, look: EyeLook): Node[] {
+  const s = new Sketch(id);
+  const hh = 8.2;
+  const blink = clamp(pose.blink, 0, 1);
+  const happy = clamp(pose.happyClosed, 0, 1);
+  const lid = clamp(look.lidRest + 0.11 + pose.lid * 0.8, 0, 0.95);
+  const shutY = mix(0.42, -0.3, happy) * hh;
+  const shut = Math.max(blink, happy);
+  const top = mix(-hh * (1 - lid), shutY, shut);
+  const low = mix(hh * 0.75 * (1 - 0.42 * pose.lidLower), shutY + 0.4, Math.max(blink * 0.55 + 0.45 * (blink > 0.9 ? 1 : blink), happy));
+  const tiltIn = pose.lidInner * hh * (1 - shut);
+  const tiltOut = pose.lidOuter * hh * (1 - shut);
+  const cornerIn = mix(1.2, mix(2.2, 1.5, happy), shut);
+  const cornerOut = mix(-0.2, mix(1.4, 0.8, happy), shut);
+  const bulge = happy > 0 ? 1 + happy * 0.4 : 1;
+  const upper = (pen_: ReturnType<typeof pen>): ReturnType<typeof pen> =>
+    pen_
+      .cubic(-7.83, mix(cornerIn, top, 0.95 * bulge) + tiltIn, -4.26, top * 1 + tiltIn * 0.7, 0.6, top + (tiltIn + tiltOut) * 0.3)
+      .cubic(4.94, top + tiltOut * 0.4, 8.34, mix(cornerOut, top, 0.8 * bulge) + tiltOut, 8.51, cornerOut + tiltOut * 0.5);
+  const shape = upper(pen().move(-8.51, cornerIn))
+    .cubic(7.66, mix(cornerOut, low, 0.84), 4.26, low, 0, low)
+    .cubic(-4.26, low, -7.49, mix(cornerIn, low, 0.86), -8.51, cornerIn)
+    .close()
+    .done();
+  const openness = low - top;
+  if (openness > 1) {
+    const gx = clamp(pose.gazeX, -1, 1) * look.gazeSign * 3.4;
+    const gy = clamp(pose.gazeY, -1, 1) * 2.7;
+    s.nodes.push({
+      id: `${id}.ball`,
+      base: s.item('white', { path: shape, fill: look.white }),
+      items: [
+        s.fillItem(
+          'lidShade',
+          pen()
+            .move(-10.5, top - 6)
+            .line(10.5, top - 6)
+            .line(10.5, top + 2.6)
+            .quad(0, top + 1, -10.5, top + 3)
+            .close()
+            .done(),
+          '#3a2f52',
+          0.2,
+        ),
+        s.fillItem('iris', ellipse(gx, -0.2 + gy, 6.35, 6.73), look.iris.ring),
+        s.fillItem('irisLow', ellipse(gx, 0.9 + gy, 5.46, 5.08), look.iris.base),
+        s.fillItem('pupil', ellipse(gx, -0.2 + gy, 3.17, 3.43), '#1d1620'),
+        // The light comes from the left of the picture in both eyes.
+        s.fillItem('light', ellipse(gx - look.gazeSign * 2, -2.3 + gy, 1.6), '#ffffff'),
+      ],
+    });
+  }
+  const weight = look.lashes;
+  const inThin = 0.25 + 0.5 * weight;
+  s.nodes.push(
+    s.item('lash', {
+      path: upper(pen().move(-8.51, cornerIn))
+        .line(9.5 + weight, cornerOut - 1 - weight * 0.6 + (happy > 0 ? 1.6 * happy : 0))
+        .cubic(
+          8.34,
+          mix(cornerOut, top, 0.8 * bulge) + tiltOut - 1.4 - weight,
+          4.94,
+          top + tiltOut * 0.4 - 1.2 - weight * 1.1,
+          0.6,
+          top + (tiltIn + tiltOut) * 0.3 - 1 - weight * 0.8,
+        )
+        .cubic(-4.26, top + tiltIn * 0.7 - 0.8 - weight * 0.5, -7.83, mix(cornerIn, top, 0.95 * bulge) + tiltIn - inThin, -8.51, cornerIn)
+        .close()
+        .done(),
+      fill: look.lash,
+      stroke: { paint: look.lash, width: 0.7 },
+    }),
+  );
+  if (weight > 1)
+    s.fill(
+      'wing',
+      pen()
+        .move(8, cornerOut + 0.4)
+        .line(12.5, cornerOut - 3.6)
+        .line(7.4, cornerOut - 3.2)
+        .close()
+        .done(),
+      look.lash,
+      1 - shut * 0.5,
+    );
+  const crease = top - 4.2 + Math.max(0, shut) * 1.2;
+  s.line(
+    'crease',
+    pen()
+      .move(-4.7, crease + tiltIn * 0.6 + 0.3)
+      .quad(2.5, crease - 2.2 + (tiltIn + tiltOut) * 0.4, 8.3, crease + 3.2 + tiltOut * 0.5)
+      .done(),
+    look.crease,
+    1.3,
+    0.55 * (1 - 0.6 * happy),
+  );
+  if (!look.young)
+    s.line(
+      'under',
+      pen()
+        .move(-5.1, low + 1.7)
+        .quad(0, low + 3, 5.9, low + 1.1)
+        .done(),
+      look.crease,
+      1.2,
+      0.5,
+    );
+  if (look.crows > 0.3) s.line('crows', pen().move(11.5, -1).line(14.5, -3).move(11.8, 2).line(15, 2.6).done(), look.crease, 1.1, 0.55 * look.crows);
+  return s.nodes;
+}
+
+export const headMatrix = (x: number, y: number, angle: number): Matrix => multiply(translation(x, y), rotation(angle));

@@ -1,0 +1,75 @@
+import type { Character } from '../document/schema.ts';
+import { translation } from '../draw/matrix.ts';
+import { ellipse } from '../draw/path.ts';
+import type { Node } from '../draw/picture.ts';
+import { drawArm, drawCollar, drawLeg, drawNeck, drawTorso } from './body.ts';
+import { drawEars, drawFace, headMatrix, moved } from './face.ts';
+import { drawRobot } from './mascots/harbourRobot.ts';
+import { type FigureModel, modelOf } from './model.ts';
+import type { MouthNumbers } from './mouth.ts';
+import { garment, headPart } from './parts/index.ts';
+import type { Pose, Side } from './pose.ts';
+import { type Skeleton, skeletonOf } from './skeleton.ts';
+import { Sketch } from './sketch.ts';
+
+export interface DrawnFigure {
+  /** In painting order, in figure units: origin on the floor between the feet, y down. */
+  readonly nodes: readonly Node[];
+  readonly skeleton: Skeleton;
+}
+
+/** A character in a pose. The same function draws stage, thumbnails and contact sheets. */
+export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers): DrawnFigure {
+  const model = modelOf(character);
+  return character.kind === 'mascot' ? drawRobot(model, pose, mouth) : drawPerson(model, pose, mouth);
+}
+
+export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers): DrawnFigure {
+  const sk = skeletonOf(model.p, pose);
+  const worn = garment(model.character.parts.top);
+  const yaw = sk.headYaw;
+  const at = headMatrix(sk.head.x, sk.head.y, sk.headAngle);
+  const parts = ['hair', 'headwear', 'glasses'].map((slot) => headPart(model.character.parts[slot])).filter((part) => part !== undefined);
+  const covered = parts.some((part) => part.coversHair);
+  const place = (nodes: readonly Node[]): Node[] => nodes.map((node) => moved(node, at));
+
+  // The far arm goes behind the trunk; a hand raised to the face comes before it.
+  const behind = (side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.38;
+  const sides: readonly Side[] = Math.sin(sk.bodyYaw) > 0 ? ['R', 'L'] : ['L', 'R'];
+  const back = sides.filter(behind);
+  const front = sides.filter((side) => !behind(side));
+  const raised = (side: Side): boolean => sk.arms[side].wrist.y < sk.neck.y + 30;
+
+  const nodes: Node[] = [
+    ...drawShadow(sk, model),
+    ...place(parts.flatMap((part) => (part.slot === 'hair' && parts.some((p) => p.id === 'headscarf') ? [] : (part.back?.(model, yaw) ?? [])))),
+    ...back.flatMap((side) => drawArm(model, sk, pose, worn, side)),
+    ...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, side)),
+    ...drawTorso(model, sk, worn, front),
+    ...drawNeck(model, sk),
+    ...front.filter((side) => !raised(side)).flatMap((side) => drawArm(model, sk, pose, worn, side)),
+    ...drawCollar(model, sk, worn),
+    ...place([
+      ...(parts.some((p) => p.id === 'headscarf') ? [] : drawEars(model, yaw, true)),
+      ...drawFace(model, { yaw, pitch: pose.headPitch, pose, mouth }),
+      ...(parts.some((p) => p.id === 'headscarf') ? [] : drawEars(model, yaw, false)),
+      ...parts.flatMap((part) => (part.slot === 'hair' && parts.some((p) => p.id === 'headscarf') ? [] : (part.front?.(model, yaw, covered) ?? []))),
+    ]),
+    ...front.filter(raised).flatMap((side) => drawArm(model, sk, pose, worn, side)),
+  ];
+  return { nodes, skeleton: sk };
+}
+
+/** The leg that is farther away first: of a walker the one on the far side of the body. */
+function legOrder(sk: Skeleton, pose: Pose): readonly Side[] {
+  return pose.stride > 0.05 || (pose.stride >= -0.05 && sk.bodyYaw > 0) ? ['R', 'L'] : ['L', 'R'];
+}
+
+/** A soft patch of shade on the floor. */
+export function drawShadow(sk: Skeleton, model: FigureModel): Node[] {
+  const s = new Sketch('floor');
+  const middle = (sk.legs.L.ankle.x + sk.legs.R.ankle.x) / 2;
+  const half = Math.abs(sk.legs.R.ankle.x - sk.legs.L.ankle.x) / 2 + 34 + model.p.hip * 0.12;
+  s.nodes.push(s.item('shade', { path: ellipse(0, 0, half, 7.5), fill: '#2b3550', alpha: 0.14, matrix: translation(middle, 0) }));
+  return s.nodes;
+}

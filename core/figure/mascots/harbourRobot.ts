@@ -1,0 +1,256 @@
+import { stepped } from '../../draw/colour.ts';
+import { type Matrix, multiply, type Point, rotation, translation } from '../../draw/matrix.ts';
+import { ellipse, pen, roundedRect } from '../../draw/path.ts';
+import type { Node } from '../../draw/picture.ts';
+import { clamp } from '../../time/easing.ts';
+import { eyeShape, headMatrix, moved } from '../face.ts';
+import type { DrawnFigure } from '../figure.ts';
+import type { FigureModel } from '../model.ts';
+import { drawMouth, type MouthNumbers } from '../mouth.ts';
+import type { Pose, Side } from '../pose.ts';
+import type { Proportions } from '../proportions.ts';
+import { type Skeleton, skeletonOf } from '../skeleton.ts';
+import { Sketch } from '../sketch.ts';
+
+/** The robot's own skeleton: short legs, a barrel, a head as wide as it is high. */
+const ROBOT: Proportions = {
+  torso: 100,
+  shoulder: 60,
+  chest: 48,
+  waist: 52,
+  hip: 50,
+  upperArm: 42,
+  foreArm: 38,
+  thigh: 15,
+  shin: 15,
+  armTop: 9,
+  armEnd: 8,
+  legTop: 9,
+  legEnd: 9,
+  ankle: 14,
+  neck: 0,
+  headWidth: 74,
+  headHeight: 62,
+  jaw: 1,
+  chin: 0,
+  eyeScale: 1.42,
+  eyeY: 0,
+  mouthY: 24,
+  noseY: 0,
+  hand: 1,
+  grown: 1,
+  elder: 0,
+  atEase: { L: { upper: 38, elbow: -22, wrist: -4 }, R: { upper: 30, elbow: -8, wrist: -8 } },
+};
+/** The face plate slides less than a head's features do (design.md, Mascots: radius 16-18). */
+const PLATE = 18;
+
+export const robotProportions = ROBOT;
+
+export function drawRobot(model: FigureModel, pose: Pose, mouth: MouthNumbers): DrawnFigure {
+  const sk = skeletonOf(ROBOT, { ...pose, chest: 0 });
+  const nodes: Node[] = [
+    ...new Sketch('floor').fill('shade', ellipse((sk.legs.L.ankle.x + sk.legs.R.ankle.x) / 2, -1, 76, 7), '#2b3550', 0.14).nodes,
+    ...(['L', 'R'] as const).flatMap((side) => drawLeg(model, sk, side)),
+  ];
+  const behind = (side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.25;
+  const sides: readonly Side[] = ['L', 'R'];
+  nodes.push(...sides.filter(behind).flatMap((side) => drawArm(model, sk, pose, side)));
+  nodes.push(...drawBarrel(model, sk, pose));
+  const low = sides.filter((side) => !behind(side) && sk.arms[side].wrist.y > -176);
+  nodes.push(...low.flatMap((side) => drawArm(model, sk, pose, side)));
+  nodes.push(...drawHead(model, sk, pose, mouth).map((node) => moved(node, headMatrix(sk.head.x, sk.head.y, sk.headAngle))));
+  nodes.push(...sides.filter((side) => !behind(side) && !low.includes(side)).flatMap((side) => drawArm(model, sk, pose, side)));
+  return { nodes, skeleton: sk };
+}
+
+function drawLeg(model: FigureModel, sk: Skeleton, side: Side): Node[] {
+  const s = new Sketch(`leg${side}`);
+  const { hip, knee, ankle, toes } = sk.legs[side];
+  s.limb('tube', [{ x: hip.x, y: hip.y - 4 }, knee, ankle], [9, 9, 9], model.tone('metal'), 4);
+  const foot = model.tone('shoes');
+  const x = ankle.x + toes * 4;
+  s.shaded(
+    'foot',
+    pen()
+      .move(x - 23, ankle.y + 14)
+      .cubic(x - 24, ankle.y - 4, x - 12, ankle.y - 13, x, ankle.y - 13)
+      .cubic(x + 12, ankle.y - 13, x + 24, ankle.y - 4, x + 23, ankle.y + 14)
+      .close()
+      .done(),
+    foot,
+    [-3, -2],
+  );
+  s.fill('gleam', ellipse(x - 3, ankle.y - 4, 8, 4), stepped(foot.base, 0.17));
+  return s.nodes;
+}
+
+function drawBarrel(model: FigureModel, sk: Skeleton, pose: Pose): Node[] {
+  const s = new Sketch('barrel');
+  const at: Matrix = multiply(translation(sk.hip.x, sk.hip.y + 42), rotation(sk.lean));
+  const shell = model.tone('secondary');
+  const red = model.colour('primary');
+  const squash = 1 + pose.chest * 0.012;
+  const yaw = Math.sin(sk.bodyYaw);
+  const body = pen()
+    .move(-46, -150 * squash)
+    .cubic(-49, -110, -53, -70, -58, -40)
+    .quad(-58, -26, 0, -26)
+    .quad(58, -26, 58, -40)
+    .cubic(53, -70, 49, -110, 46, -150 * squash)
+    .close()
+    .done();
+  const rivets = [-30, -10, 12, 32].map((x, index) => s.fillItem(`rivet${index}`, ellipse(x + yaw * 12, -80.4, 2.4), stepped(shell.base, -0.22)));
+  s.shaded(
+    'shell',
+    body,
+    shell,
+    [-10, -2],
+    [
+      s.fillItem('band', pen().move(-70, -74).cubic(-40, -64, 40, -64, 70, -74).line(70, -44).cubic(40, -32, -40, -32, -70, -44).close().done(), red),
+      s.fillItem('bandShade', pen().move(40, -69).line(70, -74).line(70, -40).line(44, -36).close().done(), model.tone('primary').shadow, 0.8),
+      s.fillItem(
+        'side',
+        pen()
+          .move(14 + yaw * 8, -150)
+          .cubic(18, -110, 20, -70, 22, -20)
+          .line(80, -20)
+          .line(80, -150)
+          .close()
+          .done(),
+        '#3a2f52',
+        0.1,
+      ),
+      s.lineItem('joint', pen().move(-46, -87).cubic(-30, -80, 30, -80, 50, -87).done(), stepped(shell.base, -0.14), 2.4),
+      ...rivets,
+      // A small harbour badge that turns with the body.
+      s.fillItem('plate', roundedRect(-13 + yaw * 26, -118, 26, 20, 5), stepped(shell.base, -0.08)),
+      s.fillItem('lamp', ellipse(-5 + yaw * 26, -108, 3.6), model.colour('accent')),
+      s.fillItem('lamp2', ellipse(5 + yaw * 26, -108, 3.6), model.colour('eyes')),
+    ],
+  );
+  return s.nodes.map((node) => moved(node, at));
+}
+
+function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, side: Side): Node[] {
+  const s = new Sketch(`arm${side}`);
+  const { shoulder, elbow, wrist, handAngle } = sk.arms[side];
+  const out = side === 'L' ? -1 : 1;
+  s.limb('tube', [shoulder, elbow, wrist], [9, 8.4, 8], model.tone('metal'), 4);
+  s.fill('joint', ellipse(elbow.x, elbow.y, 5), stepped(model.colour('metal'), -0.08));
+  const claw = model.tone('primary');
+  const closed = clamp(pose[`fist${side}`] + pose[`point${side}`] * 0.6, 0, 1);
+  const spread = (0.3 + 0.24 * pose[`open${side}`]) * (1 - closed * 0.75);
+  const dir = (angle: number): Point => ({ x: Math.sin(angle), y: Math.cos(angle) });
+  const reach = (from: Point, angle: number, length: number): Point => ({ x: from.x + dir(angle).x * length, y: from.y + dir(angle).y * length });
+  const palm = reach(wrist, handAngle, 13);
+  [-1, 0, 1].forEach((n) => {
+    const pointing = pose[`point${side}`] > 0.5 && n === 0;
+    const a = handAngle + n * spread * (n === out ? 1.5 : 1);
+    const root = reach(palm, a, 7);
+    const length = pointing ? 22 : 18 - closed * 9;
+    s.limb(`f${n + 1}`, [root, reach(root, a - n * closed * 0.9, length)], [6.4, 5.6], claw, 3);
+  });
+  s.limb('palm', [reach(wrist, handAngle, 2), palm], [10, 12.6], claw, 4.4);
+  const cuff = model.tone('shoes');
+  const across: Point = { x: Math.cos(handAngle), y: -Math.sin(handAngle) };
+  const c = reach(wrist, handAngle, -1);
+  s.nodes.push(
+    s.lineItem(
+      'cuff',
+      pen()
+        .move(c.x - across.x * 10, c.y - across.y * 10)
+        .quad(reach(c, handAngle, 3).x, reach(c, handAngle, 3).y, c.x + across.x * 10, c.y + across.y * 10)
+        .done(),
+      cuff.base,
+      5.4,
+    ),
+  );
+  return s.nodes;
+}
+
+function drawHead(model: FigureModel, sk: Skeleton, pose: Pose, mouth: MouthNumbers): Node[] {
+  const s = new Sketch('head');
+  const yaw = sk.headYaw;
+  const slideBy = Math.sin(yaw) * PLATE * 1.5;
+  const pitch = pose.headPitch * 6;
+  const red = model.tone('primary');
+  const dark = model.tone('shoes');
+  s.shaded('stem', pen().move(-13, -57).line(-13, -68).quad(0, -72, 13, -68).line(13, -57).quad(0, -53, -13, -57).close().done(), dark, [-3, -2.5]);
+  s.shaded(
+    'beacon',
+    pen().move(-10, -67).cubic(-11, -85, -6, -93, 0, -93).cubic(6, -93, 11, -85, 10, -67).quad(0, -71, -10, -67).close().done(),
+    model.tone('accent'),
+    [-3, -2.5],
+    [s.lineItem('beaconGleam', pen().move(-4, -72).cubic(-5, -80, -3, -86, -1, -88).done(), '#fff4c9', 2.4, 0.8)],
+  );
+  s.shaded(
+    'shell',
+    pen()
+      .move(-74, 0)
+      .cubic(-78, -42, -46, -62, 0, -62)
+      .cubic(46, -62, 78, -42, 74, 0)
+      .cubic(74, 34, 56, 56, 44, 61)
+      .cubic(22, 67, -22, 67, -44, 61)
+      .cubic(-56, 56, -74, 34, -74, 0)
+      .close()
+      .done(),
+    red,
+    [-10 - Math.sin(yaw) * 4, -6],
+    [
+      s.lineItem(
+        'gleam',
+        pen()
+          .move(-52 + slideBy * 0.3, -42)
+          .cubic(-32 + slideBy * 0.3, -54, -6, -56, 12, -54)
+          .done(),
+        stepped(red.base, 0.1),
+        8,
+        0.7,
+      ),
+    ],
+  );
+  const px = (x: number): number => x * (1 - Math.abs(Math.sin(yaw)) * 0.1) + slideBy;
+  const plate = pen()
+    .move(px(-54), -2 + pitch)
+    .cubic(px(-55), -28 + pitch, px(-38), -36 + pitch, px(0), -36 + pitch)
+    .cubic(px(38), -36 + pitch, px(55), -28 + pitch, px(54), -2 + pitch)
+    .cubic(px(54), 28 + pitch, px(43), 48 + pitch, px(0), 48 + pitch)
+    .cubic(px(-43), 48 + pitch, px(-54), 28 + pitch, px(-54), -2 + pitch)
+    .close()
+    .done();
+  const face = stepped(model.colour('secondary'), 0.012);
+  s.shaded(
+    'plate',
+    plate,
+    { base: face, shadow: stepped(face, -0.1) },
+    [4, 3],
+    [
+      s.fillItem('cheekL', ellipse(px(-36), 20 + pitch, 9, 6), stepped(red.base, 0.14), 0.32),
+      s.fillItem('cheekR', ellipse(px(36), 20 + pitch, 9, 6), stepped(red.base, 0.14), 0.32),
+    ],
+  );
+  const look = { white: '#fdf8f1', iris: model.iris, lash: '#2a1c22', crease: '#76695b', lidRest: 0.02, lashes: 0.55, young: true, crows: 0 };
+  for (const side of ['L', 'R'] as const) {
+    const out = side === 'L' ? -1 : 1;
+    const x = slideBy * 1.16 + out * 21 * (1 - Math.abs(Math.sin(yaw)) * 0.12);
+    const narrow = 1.42 * Math.max(0.5, Math.cos(out * 0.3 + yaw * 0.7) / Math.cos(0.3));
+    const size = 1.42 * (1 + pose.eyeScale);
+    s.nodes.push(...eyeShape(`eye${side}`, pose, { ...look, gazeSign: out }).map((node) => moved(node, [out * narrow * (1 + pose.eyeScale), 0, 0, size, x, -2 + pitch], 'f.')));
+    const inner = pose[`browIn${side}`];
+    const outer = pose[`browOut${side}`];
+    const y = -22 + pitch;
+    s.line(
+      `brow${side}`,
+      pen()
+        .move(x - out * 8, y - 1 + inner)
+        .quad(x, y - 5 + (inner + outer) / 2, x + out * 8, y - 1 + outer)
+        .done(),
+      stepped(red.base, -0.12),
+      4,
+    );
+  }
+  const at: Matrix = [1.02 * Math.max(0.55, Math.cos(yaw * 0.8)), 0, 0, 1.05, slideBy * 1.1, 23 + pitch];
+  s.nodes.push(...drawMouth(mouth, pose.smile, pose.press, { lip: '#c98d7c', line: '#c98d7c', dark: '#7c3a34', plain: true }).map((node) => moved(node, at, 'm.')));
+  return s.nodes;
+}

@@ -1,0 +1,213 @@
+import { MOUTH_SHAPES, type MouthShape } from '../document/schema.ts';
+import { ellipse, pen } from '../draw/path.ts';
+import type { Colour, Node } from '../draw/picture.ts';
+import { clamp } from '../time/easing.ts';
+import { Sketch } from './sketch.ts';
+
+/** A mouth as numbers, so that any two blend (design.md, 10 Mouth; units of the face). */
+export interface MouthNumbers {
+  /** Half width, lift of the upper lip, drop of the lower, roundness of the corners 0..1. */
+  width: number;
+  upper: number;
+  lower: number;
+  round: number;
+  /** Band of upper teeth, closed teeth (0..1), tongue height, raised tongue tip (0..1), teeth on the lip (0..1). */
+  teeth: number;
+  shut: number;
+  tongue: number;
+  tip: number;
+  bite: number;
+  /** Width of the lip ring, how much the lips press together (0..1), how much of the mood shows (0..1). */
+  ring: number;
+  press: number;
+  mood: number;
+}
+
+const row = (width: number, upper: number, lower: number, round: number, more: Partial<MouthNumbers> = {}): MouthNumbers => ({
+  width,
+  upper,
+  lower,
+  round,
+  teeth: 0,
+  shut: 0,
+  tongue: 0,
+  tip: 0,
+  bite: 0,
+  ring: 3,
+  press: 0,
+  mood: 1,
+  ...more,
+});
+
+export const MOUTH_CHART: Readonly<Record<MouthShape, MouthNumbers>> = {
+  rest: row(11, 0, 0, 0),
+  closed: row(10.5, 0, 0, 0, { press: 1 }),
+  bite: row(10.5, 1.2, 3.6, 0.35, { teeth: 2.2, bite: 1 }),
+  tongue: row(10.5, 3.2, 5.4, 0.5, { teeth: 2.4, tongue: 2.2, tip: 1 }),
+  teeth: row(12, 2.4, 4.2, 0.45, { shut: 1 }),
+  mid: row(11, 2.8, 5.4, 0.5, { teeth: 2.6, tongue: 3.2 }),
+  wide: row(11.5, 4.2, 13, 0.72, { teeth: 3, tongue: 6.5 }),
+  spread: row(15, 2.6, 5, 0.42, { teeth: 3.4, tongue: 2 }),
+  round: row(8, 5, 8.6, 1, { teeth: 1.6, tongue: 3.6, mood: 0.38 }),
+  pucker: row(4.6, 3.2, 4.4, 1, { ring: 5.4, mood: 0.12 }),
+};
+
+const KEYS = Object.keys(MOUTH_CHART.rest) as (keyof MouthNumbers)[];
+
+/** Mouth between two shapes, `share` 0..1 of the way, opened by `open` (1 is the chart's own opening). */
+export function blendMouth(a: MouthNumbers, b: MouthNumbers, share: number, open = 1): MouthNumbers {
+  const out = {} as MouthNumbers;
+  for (const key of KEYS) out[key] = a[key] + (b[key] - a[key]) * share;
+  out.lower *= open;
+  out.upper *= 0.55 + 0.45 * open;
+  out.tongue *= 0.5 + 0.5 * open;
+  return out;
+}
+
+export interface MouthLook {
+  readonly lip: Colour;
+  readonly line: Colour;
+  readonly dark: Colour;
+  /** Mascots have a plain ring instead of lips. */
+  readonly plain?: boolean;
+}
+
+const CAVITY = '#4a1a2a';
+const TONGUE = '#d4697a';
+const TEETH = '#fbf6ee';
+
+/** The mouth about its own middle, in face units; `smile` -1..1 moves corners and middle. */
+export function drawMouth(mouth: MouthNumbers, smile: number, press: number, look: MouthLook): Node[] {
+  const s = new Sketch('mouth');
+  const mood = smile * mouth.mood;
+  const w = mouth.width * (1 + 0.1 * Math.max(0, mood));
+  const corner = -4.4 * mood;
+  const middle = 2.3 * mood;
+  const top = middle - mouth.upper;
+  const bottom = middle + mouth.lower;
+  const opening = mouth.upper + mouth.lower;
+  const k = 0.3 + 0.42 * mouth.round;
+  const half = 0.56;
+  const up = corner + (top - corner) * k;
+  const down = corner + (bottom - corner) * k;
+  const loop = pen()
+    .move(-w, corner)
+    .cubic(-w, up, -w * half, top, 0, top)
+    .cubic(w * half, top, w, up, w, corner)
+    .cubic(w, down, w * half, bottom, 0, bottom)
+    .cubic(-w * half, bottom, -w, down, -w, corner)
+    .close()
+    .done();
+  const seam = (y: number, span: number): ReturnType<typeof pen> =>
+    pen()
+      .move(-span, corner + (y - middle))
+      .cubic(-span, corner + (y - middle) + (middle - corner) * 0.3, -span * half, y, 0, y)
+      .cubic(span * half, y, span, corner + (y - middle) + (middle - corner) * 0.3, span, corner + (y - middle));
+
+  const open = clamp(opening / 2.6, 0, 1);
+  if (opening > 0.35) {
+    const ring = mouth.ring * open;
+    if (!look.plain || mouth.ring > 4) s.nodes.push(s.item('lips', { path: loop, fill: look.lip, stroke: { paint: look.lip, width: ring } }));
+    else s.nodes.push(s.item('lips', { path: loop, fill: look.lip, stroke: { paint: look.lip, width: 2.6 * open } }));
+    if (!look.plain && mouth.lower > 1.5)
+      s.line(
+        'lowerLip',
+        pen()
+          .move(-w * 0.5, bottom * 0.94 + 0.4)
+          .quad(0, bottom + 2.4, w * 0.5, bottom * 0.94 + 0.4)
+          .done(),
+        look.lip,
+        2.4 * open,
+      );
+    s.fill('cavity', loop, CAVITY);
+    const inner: Node[] = [];
+    if (mouth.tongue > 0.2) {
+      const ty = bottom - mouth.tongue * 0.15 + (mouth.tip > 0 ? -mouth.tip * opening * 0.1 : 0);
+      inner.push(s.fillItem('tongue', ellipse(0, ty, w * (0.62 - 0.14 * mouth.tip), mouth.tongue * 0.9 + mouth.tip * opening * 0.42), TONGUE));
+    }
+    if (mouth.teeth > 0.2 && opening > 1.2) {
+      const edge = top + mouth.teeth * (mouth.bite > 0.5 ? 0.75 : 1);
+      inner.push(
+        s.fillItem(
+          'teeth',
+          pen()
+            .move(-w * 1.2, top - 4)
+            .line(w * 1.2, top - 4)
+            .line(w * 0.88, edge + 0.1)
+            .quad(w * 0.62, edge + 1.1, 0, edge + 1.1)
+            .quad(-w * 0.62, edge + 1.1, -w * 0.88, edge + 0.1)
+            .close()
+            .done(),
+          TEETH,
+        ),
+      );
+    }
+    if (mouth.shut > 0.05) {
+      const inset = 0.9;
+      inner.push(s.item('shut', { path: loop, fill: TEETH, alpha: mouth.shut, matrix: [1 - inset / w, 0, 0, 0.86, 0, middle * 0.14] }));
+      inner.push(
+        s.lineItem(
+          'seam',
+          pen()
+            .move(-w * 0.8, corner * 0.5 + middle * 0.5)
+            .quad(0, middle + 1.6, w * 0.8, corner * 0.5 + middle * 0.5)
+            .done(),
+          '#d9c9c3',
+          1,
+          mouth.shut,
+        ),
+      );
+    }
+    if (mouth.bite > 0.05) {
+      const y = top + 2.6;
+      inner.push(s.fillItem('biteLip', ellipse(0, bottom + 0.6, w * 0.86, Math.max(1.4, mouth.lower * 0.5)), look.lip, mouth.bite));
+      inner.push(
+        s.fillItem(
+          'biteTeeth',
+          pen()
+            .move(-w * 0.78, top - 2)
+            .line(w * 0.78, top - 2)
+            .line(w * 0.68, y - 0.3)
+            .quad(0, y + 1.5, -w * 0.68, y - 0.3)
+            .close()
+            .done(),
+          TEETH,
+          mouth.bite,
+        ),
+      );
+    }
+    if (inner.length) s.inside('in', loop, inner);
+  }
+  const closed = 1 - clamp((opening - 0.3) / 1.6, 0, 1);
+  if (closed > 0.02) {
+    const pressed = clamp(mouth.press + press * 0.7, 0, 1);
+    if (pressed > 0.02 && !look.plain) {
+      const lipTop = pen()
+        .move(-w * 0.92, corner * 0.9 + middle * 0.1)
+        .cubic(-w * 0.5, middle - 2.2, -w * 0.16, middle - 2.6, 0, middle - 1.7)
+        .cubic(w * 0.16, middle - 2.6, w * 0.5, middle - 2.2, w * 0.92, corner * 0.9 + middle * 0.1)
+        .cubic(w * 0.5, middle + 3.4, -w * 0.5, middle + 3.4, -w * 0.92, corner * 0.9 + middle * 0.1)
+        .close()
+        .done();
+      s.fill('pressed', lipTop, look.lip, pressed * closed);
+    }
+    s.line('seamLine', seam(middle, w).done(), look.dark, 2.3 - pressed * 0.3, closed);
+    if (!look.plain && pressed < 0.6)
+      s.line(
+        'hint',
+        pen()
+          .move(-w * 0.38, middle + 5.2)
+          .quad(0, middle + 6.4, w * 0.38, middle + 5.2)
+          .done(),
+        look.line,
+        1.6,
+        0.5 * closed * (1 - pressed),
+      );
+  }
+  return s.nodes;
+}
+
+/** How far the chin follows an open mouth: 40 % of the lower lip's drop (design.md, 11), less while the face is small. */
+export const chinDrop = (mouth: MouthNumbers): number => mouth.lower * 0.34;
+
+export { MOUTH_SHAPES };

@@ -1,0 +1,106 @@
+import { stepped } from '../../draw/colour.ts';
+import { pen } from '../../draw/path.ts';
+import { Sketch } from '../sketch.ts';
+import { outlineX, slide } from '../turn.ts';
+import type { HeadPart } from './part.ts';
+
+/** A wrapped headscarf: drape behind, a ring whose opening slides with the face, an under-scarf at the brow. */
+export const headscarf: HeadPart = {
+  id: 'headscarf',
+  slot: 'headwear',
+  name: 'Headscarf',
+  coversHair: true,
+  back(model, yaw) {
+    const s = new Sketch('scarfBack');
+    const k = model.p.headWidth / 41;
+    const x = (value: number): number => outlineX(value * k, yaw) - 0.1 * model.p.headWidth * Math.sin(yaw);
+    const cloth = model.tone('accent2');
+    return s.shaded(
+      'drape',
+      pen()
+        .move(x(0), -60)
+        .cubic(x(-33), -60, x(-50), -36, x(-48), -2)
+        .cubic(x(-47), 20, x(-48), 40, x(-54), 58)
+        .cubic(x(-38), 74, x(38), 74, x(54), 58)
+        .cubic(x(48), 40, x(47), 20, x(48), -2)
+        .cubic(x(50), -36, x(33), -60, x(0), -60)
+        .close()
+        .done(),
+      { base: stepped(cloth.base, -0.06), shadow: stepped(cloth.shadow, -0.05) },
+    ).nodes;
+  },
+  front(model, yaw) {
+    const s = new Sketch('scarf');
+    const w = model.p.headWidth;
+    const k = w / 41;
+    const cloth = model.tone('accent2');
+    const x = (value: number): number => outlineX(value * k, yaw);
+    const lead = 0.15 * w * Math.sin(yaw);
+    const open = (value: number): number => slide(w, 0.92, Math.asin(Math.max(-0.99, Math.min(0.99, value / 44))), yaw).x * 0.98;
+    const outer = (p: ReturnType<typeof pen>): ReturnType<typeof pen> =>
+      p
+        .move(x(0), -61)
+        .cubic(x(-32), -61, x(-50), -38, x(-48.5), -4)
+        .cubic(x(-48), 18, x(-46), 36, x(-36) + lead, 50)
+        .cubic(x(-24) + lead, 62, x(-8) + lead, 66, x(4) + lead, 66)
+        .cubic(x(22) + lead, 66, x(38) + lead, 56, x(44) + lead * 0.6, 40)
+        .cubic(x(48), 26, x(49), 10, x(48.5), -4)
+        .cubic(x(50), -38, x(32), -61, x(0), -61)
+        .close();
+    const hole = (p: ReturnType<typeof pen>, dx: number, dy: number): ReturnType<typeof pen> =>
+      p
+        .move(open(0) + dx, -38 + dy)
+        .cubic(open(22) + dx, -38 + dy, open(36) + dx, -22 + dy, open(36.5) + dx, -2 + dy)
+        .cubic(open(36) + dx, 16 + dy, open(28) + dx, 33 + dy, open(16) + dx, 42 + dy)
+        .cubic(open(8) + dx, 48 + dy, open(-8) + dx, 48 + dy, open(-16) + dx, 42 + dy)
+        .cubic(open(-28) + dx, 33 + dy, open(-36) + dx, 16 + dy, open(-36.5) + dx, -2 + dy)
+        .cubic(open(-36) + dx, -22 + dy, open(-22) + dx, -38 + dy, open(0) + dx, -38 + dy)
+        .close();
+    const shade = stepped(cloth.base, -0.09);
+    s.shaded(
+      'under',
+      pen()
+        .move(open(-37), -14)
+        .cubic(open(-33), -33, open(-20), -43, open(0), -43)
+        .cubic(open(20), -43, open(33), -33, open(37), -14)
+        .cubic(open(31), -28, open(18), -34.5, open(0), -34.5)
+        .cubic(open(-18), -34.5, open(-31), -28, open(-37), -14)
+        .close()
+        .done(),
+      { base: stepped(cloth.base, -0.16), shadow: stepped(cloth.shadow, -0.14) },
+      [-1.5, -1],
+    );
+    // The ring with its face opening; the lit shape has its own opening so that the cloth's edge turns inwards.
+    const ring = hole(outer(pen()), 0, 0).done();
+    const lit = hole(outer(pen()), 0.6, 2.6).done();
+    s.nodes.push({
+      id: 'scarf.ring',
+      base: s.item('ring.base', { path: ring, fill: cloth.shadow, evenOdd: true }),
+      items: [
+        s.item('ring.lit', { path: lit, fill: cloth.base, evenOdd: true, matrix: [1, 0, 0, 1, -4.5, -2.6] }),
+        s.lineItem(
+          'fold1',
+          pen()
+            .move(x(31), -31)
+            .cubic(x(45), -8, x(40), 24, x(14) + lead, 47)
+            .done(),
+          shade,
+          2.2,
+          0.8,
+        ),
+        s.lineItem(
+          'fold2',
+          pen()
+            .move(x(-31), 36)
+            .cubic(x(-16) + lead, 54, x(10) + lead, 58, x(33) + lead, 45)
+            .done(),
+          shade,
+          2.2,
+          0.8,
+        ),
+        s.lineItem('sheen', pen().move(x(-26), -46).cubic(x(-14), -54, x(6), -56, x(18), -52).done(), stepped(cloth.base, 0.09), 5, 0.55),
+      ],
+    });
+    return s.nodes;
+  },
+};

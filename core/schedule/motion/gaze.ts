@@ -1,0 +1,88 @@
+import type { PoseKey } from '../../figure/pose.ts';
+import { clamp } from '../../time/easing.ts';
+import { toTicks } from '../../time/ticks.ts';
+import type { Key } from '../../time/track.ts';
+import { MOTION } from './figures.ts';
+
+/** Where the eyes rest from a tick on: yaw and pitch in -1..1 of a full turn; 0 is the viewer. */
+export interface Fixation {
+  readonly at: number;
+  readonly yaw: number;
+  readonly pitch: number;
+  /** Seconds by which the head follows the eyes, and its own time; drawn by the caller from a seed. */
+  readonly headDelay: number;
+  readonly headSeconds: number;
+}
+
+/** Eyes alone reach this far (-1..1 of a full turn) before the head helps; 15-20 degrees (motion.md). */
+const EYES_ALONE = 16 / 75;
+/** The head takes this share of a larger shift; the eyes keep the rest. */
+const HEAD_SHARE = 0.74;
+/** The trunk follows over 30-40 degrees. */
+const BODY_AFTER = 32 / 75;
+/** A yaw of this size turns the eyes all the way. */
+const EYE_RANGE = 0.34;
+/** Beyond this heads are not drawn well (design.md, 10: good to 35 degrees). */
+const HEAD_LIMIT = 0.46;
+
+/**
+ * Gaze tracks from fixations: eyes jump first (Carpenter 1988), the head follows over 250-500 ms while the eyes
+ * drift back, the trunk over large turns. `facing` is the body's own turn at rest.
+ */
+export function gazeKeys(fixations: readonly Fixation[], facing: number): Partial<Record<PoseKey, Key[]>> {
+  const gazeX: Key[] = [];
+  const gazeY: Key[] = [];
+  const headTurn: Key[] = [];
+  const headPitch: Key[] = [];
+  const bodyTurn: Key[] = [];
+  let head = 0;
+  let body = 0;
+  let eyes = 0;
+  let eyesY = 0;
+  let pitchNow = 0;
+  for (const [index, fixation] of fixations.entries()) {
+    const want = clamp(fixation.yaw, -HEAD_LIMIT - EYE_RANGE * 0.6, HEAD_LIMIT + EYE_RANGE * 0.6);
+    const shift = want - (facing + body + head);
+    const next = fixations[index + 1]?.at ?? Number.POSITIVE_INFINITY;
+    const trunk = Math.abs(want) > BODY_AFTER ? Math.sign(want) * (Math.abs(want) - BODY_AFTER) * 0.5 : 0;
+    // The head's place depends on the target alone, never on the way there: a change elsewhere leaves it.
+    const share = Math.abs(want - facing) < EYES_ALONE ? HEAD_SHARE * 0.8 : HEAD_SHARE;
+    const headTarget = clamp((want - facing - trunk) * share, -HEAD_LIMIT - facing - trunk, HEAD_LIMIT - facing - trunk);
+    const eyesFirst = clamp(shift / EYE_RANGE, -1, 1);
+    const eyesAfter = clamp((want - facing - trunk - headTarget) / EYE_RANGE, -0.85, 0.85);
+    const pitchHead = fixation.pitch * 0.6;
+    const eyePitch = clamp(fixation.pitch * 1.2, -0.8, 0.8);
+    const jump = toTicks(MOTION.saccadeSeconds(Math.abs(shift) * 75));
+    const headAt = fixation.at + toTicks(fixation.headDelay);
+    const headEnd = headAt + toTicks(fixation.headSeconds);
+    if (index === 0) {
+      gazeX.push({ at: fixation.at, value: eyesAfter });
+      gazeY.push({ at: fixation.at, value: eyePitch - pitchHead });
+      headTurn.push({ at: fixation.at, value: headTarget });
+      headPitch.push({ at: fixation.at, value: pitchHead });
+      bodyTurn.push({ at: fixation.at, value: trunk });
+    } else {
+      const end = Math.min(headEnd, next - 1);
+      gazeX.push(
+        { at: fixation.at, value: eyes, ease: 'out' },
+        { at: fixation.at + jump, value: eyesFirst, ease: 'both' },
+        { at: Math.max(end, fixation.at + jump + 1), value: eyesAfter },
+      );
+      gazeY.push(
+        { at: fixation.at, value: eyesY, ease: 'out' },
+        { at: fixation.at + jump, value: clamp(eyePitch, -0.8, 0.8), ease: 'both' },
+        { at: Math.max(end, fixation.at + jump + 1), value: eyePitch - pitchHead },
+      );
+      headTurn.push({ at: headAt, value: head }, { at: Math.max(headAt + 1, end), value: headTarget });
+      headPitch.push({ at: headAt, value: pitchNow }, { at: Math.max(headAt + 1, end), value: pitchHead });
+      const bodyEnd = Math.min(headEnd + toTicks(0.25), next + toTicks(0.2));
+      bodyTurn.push({ at: headAt + toTicks(0.08), value: body }, { at: Math.max(headAt + toTicks(0.08) + 1, bodyEnd), value: trunk });
+    }
+    head = headTarget;
+    body = trunk;
+    eyes = eyesAfter;
+    eyesY = eyePitch - pitchHead;
+    pitchNow = pitchHead;
+  }
+  return { gazeX, gazeY, headTurn, headPitch, bodyTurn };
+}

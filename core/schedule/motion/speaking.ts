@@ -1,0 +1,122 @@
+import { dice, hashText } from '../../draw/hash.ts';
+import type { PoseKey } from '../../figure/pose.ts';
+import type { Analysis } from '../../speech/analysis.ts';
+import { toTicks } from '../../time/ticks.ts';
+import type { Key } from '../../time/track.ts';
+import { MOTION } from './figures.ts';
+import type { SpanKeys } from './idle.ts';
+
+export interface SpeakingInput {
+  readonly id: string;
+  readonly layer: string;
+  readonly length: number;
+  readonly lively: number;
+  readonly tense: number;
+  readonly analysis: Analysis;
+  /** Word texts with their times from the line's start. */
+  readonly words: readonly { readonly text: string; readonly start: number; readonly end: number; readonly stress: number }[];
+  /** The arm that makes small beats, unless a gesture uses it. */
+  readonly hand: 'L' | 'R';
+}
+
+/**
+ * What a speaker's body does by itself on a line: a breath before it (in the gap before), head dips and lifted brows
+ * on stressed words, brows up at a question's end, small beats of one hand. Neutral at both ends.
+ */
+export function speakingKeys(input: SpeakingInput): SpanKeys {
+  const chance = dice(hashText(`${input.id} ${input.layer} speaking`));
+  const out: Partial<Record<PoseKey, Key[]>> = {};
+  const put = (channel: PoseKey, key: Key): void => {
+    if (key.at < 0 || key.at > input.length) return;
+    const keys = (out[channel] ??= [{ at: 0, value: 0 }]);
+    if ((keys.at(-1) as Key).at < key.at) keys.push(key);
+  };
+  const power = 0.6 + 0.6 * input.lively;
+  let lastBeat = -toTicks(2);
+  let side = chance.next() < 0.5 ? -1 : 1;
+  for (const word of input.words) {
+    if (word.stress < 0.5) continue;
+    const at = word.start + Math.round((word.end - word.start) * 0.3);
+    const reach = toTicks(0.16);
+    if (at - lastBeat > toTicks(0.5)) {
+      const dip = chance.between(...MOTION.beatHead) * power * (0.5 + word.stress);
+      put('headPitch', { at: at - reach, value: 0 });
+      put('headPitch', { at, value: dip, ease: 'both' });
+      put('headPitch', { at: at + toTicks(0.3), value: -dip * 0.15 });
+      put('headPitch', { at: at + toTicks(0.5), value: 0 });
+      put('headTilt', { at: at - reach, value: 0 });
+      put('headTilt', { at: at + toTicks(0.08), value: side * chance.between(1, 2.6) * power });
+      put('headTilt', { at: at + toTicks(0.55), value: 0 });
+      side = chance.next() < 0.7 ? -side : side;
+    }
+    if (chance.next() < 0.55 + 0.3 * input.lively) {
+      const lift = -chance.between(...MOTION.browLift) * power;
+      for (const key of ['browInL', 'browInR', 'browOutL', 'browOutR'] as const) {
+        put(key, { at: at - toTicks(0.12), value: 0 });
+        put(key, { at: at + toTicks(0.04), value: lift * (key.startsWith('browOut') ? 0.8 : 1) });
+        put(key, { at: at + toTicks(0.36), value: 0 });
+      }
+    }
+    if (at - lastBeat > toTicks(0.9) && word.stress > 0.55) {
+      const hand = input.hand;
+      const rise = toTicks(0.28);
+      const size = power * chance.between(0.7, 1.1);
+      put(`elbow${hand}`, { at: at - rise, value: 0 });
+      put(`elbow${hand}`, { at, value: (hand === 'L' ? -34 : -30) * size, ease: 'out' });
+      put(`elbow${hand}`, { at: at + toTicks(0.12), value: (hand === 'L' ? -28 : -25) * size });
+      put(`elbow${hand}`, { at: at + toTicks(0.75), value: 0 });
+      put(`upper${hand}`, { at: at - rise, value: 0 });
+      put(`upper${hand}`, { at, value: 9 * size, ease: 'out' });
+      put(`upper${hand}`, { at: at + toTicks(0.75), value: 0 });
+      put(`open${hand}`, { at: at - rise, value: 0 });
+      put(`open${hand}`, { at, value: 0.55 });
+      put(`open${hand}`, { at: at + toTicks(0.8), value: 0 });
+      put('shoulderTilt', { at: at - rise, value: 0 });
+      put('shoulderTilt', { at, value: (hand === 'L' ? 1 : -1) * 1.2 * size });
+      put('shoulderTilt', { at: at + toTicks(0.75), value: 0 });
+      put('hipY', { at: at - toTicks(0.2), value: 0 });
+      put('hipY', { at: at + toTicks(0.03), value: 1.2 * size });
+      put('hipY', { at: at + toTicks(0.4), value: 0 });
+    }
+    if (at - lastBeat > toTicks(0.5)) lastBeat = at;
+  }
+  const last = input.words.at(-1);
+  if (last && /\?/.test(last.text)) {
+    for (const key of ['browInL', 'browInR', 'browOutL', 'browOutR'] as const) {
+      put(key, { at: last.start - toTicks(0.1), value: 0 });
+      put(key, { at: last.start + toTicks(0.15), value: -3 * power });
+      put(key, { at: Math.min(input.length, last.end + toTicks(0.1)), value: -2.4 * power });
+    }
+  }
+  for (const keys of Object.values(out)) {
+    const end = keys.at(-1) as Key;
+    if (end.value !== 0) {
+      if (end.at > input.length - toTicks(0.05)) end.value = 0;
+      else keys.push({ at: input.length, value: 0 });
+    }
+  }
+  return out;
+}
+
+/** A listener's nods at the speaker's pauses and phrase ends, dying away; neutral at both ends. */
+export function listeningKeys(input: { id: string; layer: string; length: number; lively: number; pauses: readonly number[] }): SpanKeys {
+  const chance = dice(hashText(`${input.id} ${input.layer} listening`));
+  const headPitch: Key[] = [{ at: 0, value: 0 }];
+  const swing = toTicks(0.5 / MOTION.nodHertz);
+  for (const pause of input.pauses) {
+    if (chance.next() > 0.35 + 0.4 * input.lively) continue;
+    let at = pause + toTicks(chance.between(0.05, 0.3));
+    if (at <= (headPitch.at(-1) as Key).at + toTicks(0.8)) continue;
+    const count = Math.round(chance.between(...MOTION.nodSwings));
+    if (at + swing * 2 * count > input.length - toTicks(0.1)) continue;
+    let size = chance.between(...MOTION.nodPitch) * (0.7 + 0.5 * input.lively);
+    headPitch.push({ at, value: 0 });
+    for (let n = 0; n < count; n++) {
+      headPitch.push({ at: at + swing, value: size }, { at: at + swing * 2, value: 0 });
+      at += swing * 2;
+      size *= 0.6;
+    }
+  }
+  headPitch.push({ at: input.length, value: 0 });
+  return { headPitch };
+}

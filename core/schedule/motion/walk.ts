@@ -1,0 +1,124 @@
+import { type Proportions, stanceOf } from '../../figure/proportions.ts';
+import { type Ease, eased, mix } from '../../time/easing.ts';
+import type { Key } from '../../time/track.ts';
+
+/** Free walking: step length 0.41 of the height (Perry 1992); a step is never longer than the legs allow. */
+const STEP_OF_HEIGHT = 0.34;
+/** Share of a step in which a foot is off the floor, and how high it lifts (units). */
+const SWING = 0.42 / 0.5;
+const LIFT = 15;
+
+export interface WalkInput {
+  readonly start: number;
+  readonly end: number;
+  /** Stage x of the root at both ends, and the figure's scale. */
+  readonly fromX: number;
+  readonly toX: number;
+  readonly scale: number;
+  readonly p: Proportions;
+  readonly height: number;
+  readonly ease: Ease;
+}
+
+export interface WalkKeys {
+  /** Root's stage x. */
+  readonly x: readonly Key[];
+  /** Stage x of each foot while it is planted or swinging; lift in figure units; pitch in degrees. */
+  readonly feet: Readonly<Record<'L' | 'R', { readonly x: readonly Key[]; readonly lift: readonly Key[]; readonly pitch: readonly Key[] }>>;
+  readonly stride: readonly Key[];
+  readonly hipY: readonly Key[];
+  readonly lean: readonly Key[];
+  readonly arms: readonly Key[];
+  readonly bodyTurn: readonly Key[];
+}
+
+/**
+ * A walk planned from its footprints: the plants are fixed on the floor first, the body is carried over them, so
+ * that a planted foot cannot slide. Starts with a lean and a short step, ends with a closing step and a settle.
+ */
+export function walkKeys({ start, end, fromX, toX, scale, p, height, ease }: WalkInput): WalkKeys {
+  const distance = Math.abs(toX - fromX);
+  const way = Math.sign(toX - fromX) || 1;
+  const length = end - start;
+  const stride = height * STEP_OF_HEIGHT * scale;
+  const steps = Math.max(2, Math.ceil(distance / stride));
+  const at = (share: number): number => Math.round(start + length * share);
+  const stance = stanceOf(p) * scale;
+  const lead = way > 0 ? ('R' as const) : ('L' as const);
+  const other = lead === 'R' ? ('L' as const) : ('R' as const);
+  const home = (side: 'L' | 'R', root: number): number => root + (side === 'L' ? -1 : 1) * stance;
+
+  const feet = { L: { x: [] as Key[], lift: [] as Key[], pitch: [] as Key[] }, R: { x: [] as Key[], lift: [] as Key[], pitch: [] as Key[] } };
+  const now = { L: home('L', fromX), R: home('R', fromX) };
+  for (const side of ['L', 'R'] as const) {
+    feet[side].x.push({ at: start, value: now[side], ease: 'hold' });
+    feet[side].lift.push({ at: start, value: 0 });
+    feet[side].pitch.push({ at: start, value: 0 });
+  }
+  const hipY: Key[] = [{ at: start, value: 0 }];
+  const arms: Key[] = [{ at: start, value: 0 }];
+  const x: Key[] = [{ at: start, value: fromX, ease: 'linear' }];
+  // Each foot in turn; the last two steps bring both feet home.
+  const total = steps + 1;
+  for (let step = 0; step < total; step++) {
+    const side = step % 2 === 0 ? lead : other;
+    const from = step / total;
+    const to = (step + 1) / total;
+    const landing = (step + 1) / steps;
+    const last = step >= total - 2;
+    const target = last && (step === total - 1 || side === (steps % 2 === 0 ? other : lead)) ? home(side, toX) : fromX + way * (Math.min(1, landing) * distance) + way * 8 * scale;
+    const planted = step === total - 1 ? home(side, toX) : target;
+    const rise = at(mix(from, to, (1 - SWING) / 2));
+    const land = at(mix(from, to, 1 - (1 - SWING) / 2));
+    const track = feet[side];
+    track.x.push({ at: rise, value: now[side], ease: 'both' }, { at: land, value: planted, ease: 'hold' });
+    track.lift.push({ at: rise, value: 0, ease: 'both' }, { at: Math.round(rise * 0.55 + land * 0.45), value: -LIFT, ease: 'both' }, { at: land, value: 0 });
+    track.pitch.push(
+      { at: at(mix(from, to, 0.02)), value: 0 },
+      { at: rise, value: 14, ease: 'both' },
+      { at: Math.round(rise * 0.6 + land * 0.4), value: 24 },
+      { at: Math.round((rise + land * 7) / 8), value: -13 },
+      { at: land, value: 0, ease: 'out' },
+    );
+    now[side] = planted;
+    // Down after contact, up at passing.
+    hipY.push({ at: at(mix(from, to, 0.12)), value: height * 0.018 }, { at: at(mix(from, to, 0.55)), value: height * 0.003 });
+    arms.push({ at: at(mix(from, to, 0.92)), value: (side === lead ? 1 : -1) * (last ? 0.4 : 1) });
+  }
+  hipY.push({ at: at(0.985), value: height * 0.01 }, { at: end, value: 0 });
+  arms.push({ at: end, value: 0 });
+  for (const side of ['L', 'R'] as const) feet[side].x.push({ at: end, value: home(side, toX), ease: 'hold' });
+  // The root keeps between the feet: its way is sampled from the easing, a key a quarter step.
+  const samples = total * 4;
+  for (let n = 1; n <= samples; n++) {
+    const t = n / samples;
+    const share = ease === 'hold' ? t : 0.8 * t + 0.2 * eased(ease, t);
+    x.push({ at: at(t), value: mix(fromX, toX, share), ease: 'linear' });
+  }
+  const turnIn = Math.min(0.3, 16_000 / Math.max(1, length));
+  return {
+    x,
+    feet,
+    stride: [
+      { at: start, value: 0 },
+      { at: at(turnIn), value: way },
+      { at: at(1 - turnIn), value: way },
+      { at: end, value: 0 },
+    ],
+    hipY,
+    lean: [
+      { at: start, value: 0 },
+      { at: at(0.12), value: way * 4.5 },
+      { at: at(0.85), value: way * 2.5 },
+      { at: at(0.97), value: way * -1.2 },
+      { at: end, value: 0 },
+    ],
+    arms,
+    bodyTurn: [
+      { at: start, value: 0 },
+      { at: at(turnIn), value: way * 0.55 },
+      { at: at(1 - turnIn), value: way * 0.55 },
+      { at: end, value: 0 },
+    ],
+  };
+}

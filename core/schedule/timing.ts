@@ -1,0 +1,51 @@
+import type { Line, Take } from '../document/schema.ts';
+import { estimateSpeech } from '../speech/estimate.ts';
+import { inOrder } from '../time/order.ts';
+import type { LineTiming, Times } from './resolve.ts';
+
+const memo = new WeakMap<Line, LineTiming>();
+
+/** The take that a line uses, if any. */
+export const takeOf = (line: Line): Take | undefined => (line.take ? line.takes[line.take] : undefined);
+
+/**
+ * A line's length and word times from its take; estimated from spelling while it has none. Words that the take has
+ * no time for are spread between their timed neighbours.
+ */
+export function lineTiming(line: Line): LineTiming {
+  let timing = memo.get(line);
+  if (!timing) memo.set(line, (timing = computeTiming(line)));
+  return timing;
+}
+
+function computeTiming(line: Line): LineTiming {
+  if (line.kind === 'beat') return { length: line.beat, words: {} };
+  const words = inOrder(line.words);
+  const take = takeOf(line);
+  if (!take) {
+    const estimate = estimateSpeech(words.map(([, word]) => word.text));
+    return { length: estimate.length, words: Object.fromEntries(words.map(([id], index) => [id, estimate.words[index] as Times])) };
+  }
+  const out: Record<string, Times> = {};
+  let from = 0;
+  for (let index = 0; index < words.length; ) {
+    const [id] = words[index] as [string, unknown];
+    const known = take.times[id];
+    if (known) {
+      out[id] = known;
+      from = known.end;
+      index++;
+      continue;
+    }
+    let next = index;
+    while (next < words.length && !take.times[(words[next] as [string, unknown])[0]]) next++;
+    const to = next < words.length ? (take.times[(words[next] as [string, unknown])[0]] as Times).start : take.length;
+    const part = Math.max(0, to - from) / (next - index);
+    for (let k = index; k < next; k++) {
+      const start = Math.round(from + part * (k - index));
+      out[(words[k] as [string, unknown])[0]] = { start, end: Math.round(from + part * (k - index + 1)) };
+    }
+    index = next;
+  }
+  return { length: take.length, words: out };
+}

@@ -1,0 +1,107 @@
+import { BANDS, type Features } from './features.ts';
+
+export interface Stretch {
+  /** Frames of 10 ms, end exclusive. */
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface Activity {
+  readonly stretches: readonly Stretch[];
+  /** Level of each frame in dB. */
+  readonly level: Float64Array;
+  /** 98th percentile of the level and mean level of the noise, dB. */
+  readonly peak: number;
+  readonly floor: number;
+  /** Mean spectrum outside speech, for noise reduction. */
+  readonly noise: Float64Array;
+}
+
+const SMOOTH = 2;
+const QUIETEST = 0.12;
+const START = { score: 1.6, below: 30 };
+const GROW = { score: 0.5, below: 38 };
+const SHORTEST = 6;
+const JOIN = 15;
+
+/** Speech and silence by energy over the noise spectrum in mel bands (speech.md, step 2). */
+export function speechActivity({ frames, mel }: Features): Activity {
+  const smoothed = new Float64Array(frames * BANDS);
+  for (let t = 0; t < frames; t++)
+    for (let b = 0; b < BANDS; b++) {
+      let sum = 0;
+      let count = 0;
+      for (let d = -SMOOTH; d <= SMOOTH; d++)
+        if (t + d >= 0 && t + d < frames) {
+          sum += mel[(t + d) * BANDS + b] as number;
+          count++;
+        }
+      smoothed[t * BANDS + b] = sum / count;
+    }
+  const level = new Float64Array(frames);
+  for (let t = 0; t < frames; t++) {
+    let sum = 0;
+    for (let b = 0; b < BANDS; b++) sum += smoothed[t * BANDS + b] as number;
+    level[t] = 10 * Math.log10(sum + 1e-4);
+  }
+  const sorted = Array.from(level).sort((a, b) => a - b);
+  const peak = sorted[Math.min(frames - 1, Math.floor(frames * 0.98))] ?? 0;
+  const limit = sorted[Math.floor(frames * QUIETEST)] ?? 0;
+  const quiet = new Float64Array(BANDS);
+  let count = 0;
+  for (let t = 0; t < frames; t++) {
+    if ((level[t] as number) > limit) continue;
+    count++;
+    for (let b = 0; b < BANDS; b++) quiet[b] = (quiet[b] as number) + (smoothed[t * BANDS + b] as number);
+  }
+  for (let b = 0; b < BANDS; b++) quiet[b] = (quiet[b] as number) / Math.max(1, count);
+  const score = new Float64Array(frames);
+  for (let t = 0; t < frames; t++) {
+    let sum = 0;
+    for (let b = 0; b < BANDS; b++) sum += Math.min(20, Math.max(0, 10 * Math.log10(((smoothed[t * BANDS + b] as number) + 1e-4) / ((quiet[b] as number) + 1e-4)) - 2.5));
+    score[t] = sum / BANDS;
+  }
+  const grows = (t: number): boolean => t >= 0 && t < frames && (score[t] as number) > GROW.score && (level[t] as number) > peak - GROW.below;
+  const found: { from: number; to: number }[] = [];
+  for (let t = 0; t < frames; t++) {
+    if (!((score[t] as number) > START.score && (level[t] as number) > peak - START.below)) continue;
+    let from = t;
+    while (grows(from - 1)) from--;
+    let to = t + 1;
+    while (grows(to)) to++;
+    const last = found.at(-1);
+    if (last && from - last.to < JOIN) last.to = to;
+    else found.push({ from, to });
+    t = to;
+  }
+  const stretches = found.filter(({ from, to }) => to - from >= SHORTEST);
+  const noise = new Float64Array(BANDS);
+  let outside = 0;
+  let floorSum = 0;
+  let index = 0;
+  for (let t = 0; t < frames; t++) {
+    while (index < stretches.length && (stretches[index] as Stretch).to <= t) index++;
+    const s = stretches[index];
+    if (s && t >= s.from) continue;
+    outside++;
+    floorSum += level[t] as number;
+    for (let b = 0; b < BANDS; b++) noise[b] = (noise[b] as number) + (mel[t * BANDS + b] as number);
+  }
+  for (let b = 0; b < BANDS; b++) noise[b] = outside ? (noise[b] as number) / outside : (quiet[b] as number);
+  return { stretches, level, peak, floor: outside ? floorSum / outside : limit, noise };
+}
+
+/** Below this distance of peak and floor (dB) a recording is cleaned before it is aligned. */
+const NOISY = 35;
+const LEAST_GAIN = 0.1;
+
+/** Spectral subtraction in mel bands (Boll 1979) where a recording needs it; clean sound is left alone. */
+export function denoised(features: Features, { peak, floor, noise }: Activity): Features {
+  if (peak - floor >= NOISY) return features;
+  const mel = new Float64Array(features.mel.length);
+  for (let n = 0; n < mel.length; n++) {
+    const power = features.mel[n] as number;
+    mel[n] = power * Math.max(LEAST_GAIN, 1 - (noise[n % BANDS] as number) / (power + 1e-9));
+  }
+  return { frames: features.frames, mel };
+}

@@ -1,0 +1,239 @@
+import { toTicks } from '../time/ticks.ts';
+import { denoised, type Stretch, speechActivity } from './activity.ts';
+import { align, type PlacedPhone } from './align.ts';
+import { ANALYSIS_VERSION, type Analysis } from './analysis.ts';
+import { corrected, type TimedPhone } from './boundaries.ts';
+import { type Dictionary, type Pronunciation, spoken } from './dictionary.ts';
+import { cepstra, melEnergies, RATE } from './features.ts';
+import { phoneLoop } from './loop.ts';
+import { levels, relativeLoudness } from './loudness.ts';
+import type { AcousticModel } from './model.ts';
+import { mouthCues } from './mouth.ts';
+import { isVowel } from './phones.ts';
+import { wordStress } from './stress.ts';
+
+export interface SpeechResources {
+  readonly model: AcousticModel;
+  readonly dictionary: Dictionary;
+  /** Phones of words that the dictionary lacks, asked for before. */
+  readonly pronunciations?: Readonly<Record<string, readonly string[]>>;
+}
+
+/** Words of a text that need a pronunciation from outside. */
+export const unknownWords = (words: readonly string[], { dictionary, pronunciations = {} }: Pick<SpeechResources, 'dictionary' | 'pronunciations'>): string[] => [
+  ...new Set(words.flatMap(spoken).filter((word) => dictionary.lookup(word).length === 0 && !pronunciations[word])),
+];
+
+/** Letters as phones: the last resort for a word that nothing knows, so that its time is at least found. */
+const LETTERS: Readonly<Record<string, string>> = {
+  a: 'AE',
+  b: 'B',
+  c: 'K',
+  d: 'D',
+  e: 'EH',
+  f: 'F',
+  g: 'G',
+  h: 'HH',
+  i: 'IH',
+  j: 'JH',
+  k: 'K',
+  l: 'L',
+  m: 'M',
+  n: 'N',
+  o: 'OW',
+  p: 'P',
+  q: 'K',
+  r: 'R',
+  s: 'S',
+  t: 'T',
+  u: 'AH',
+  v: 'V',
+  w: 'W',
+  x: 'K S',
+  y: 'Y',
+  z: 'Z',
+};
+
+/** All ways to say a written word: each spoken part's pronunciations, joined. */
+export function pronunciationsOf(word: string, { dictionary, pronunciations = {} }: Pick<SpeechResources, 'dictionary' | 'pronunciations'>): Pronunciation[] {
+  let ways: Pronunciation[] = [{ phones: [], stressed: undefined }];
+  for (const part of spoken(word)) {
+    const given = pronunciations[part];
+    const known = dictionary.lookup(part);
+    const options: readonly Pronunciation[] = known.length ? known : [{ phones: given ?? [...part].flatMap((letter) => LETTERS[letter]?.split(' ') ?? []), stressed: undefined }];
+    ways = ways
+      .flatMap((way) =>
+        options.map((option) => ({
+          phones: [...way.phones, ...option.phones],
+          stressed: way.stressed ?? (option.stressed === undefined ? undefined : option.stressed + way.phones.length),
+        })),
+      )
+      .slice(0, 12);
+  }
+  return ways.filter((way) => way.phones.length > 0);
+}
+
+export interface Heard {
+  /** Seconds. */
+  readonly duration: number;
+  readonly phones: readonly TimedPhone[];
+  readonly words: readonly { readonly text: string; readonly start: number; readonly end: number }[];
+  readonly utterances: readonly { readonly start: number; readonly end: number }[];
+  /** Stressed vowel of each word. */
+  readonly vowels: readonly ({ readonly start: number; readonly end: number } | undefined)[];
+  /** False where the text could not be laid along the sound and the phones were heard without it. */
+  readonly aligned: boolean;
+}
+
+/** Silence round a piece that is decoded without text (speech.md, step 8). */
+const PIECE_PAD = 25;
+const JOIN_UTTERANCES = 0.4;
+const SNAP = 0.15;
+const SENTENCE_GAP = 0.08;
+
+/** Everything heard in 16 kHz mono samples, with the text's words in order or without a text. */
+export function listen(samples: Float32Array, words: readonly string[] | undefined, resources: SpeechResources): Heard {
+  const duration = samples.length / RATE;
+  const raw = melEnergies(samples);
+  const activity = speechActivity(raw);
+  const clean = denoised(raw, activity);
+  const loud = (t: number): boolean => (activity.level[t] as number) > activity.peak - 35;
+  const features = cepstra(clean, loud);
+  const edges = activity.stretches.map(({ from, to }) => ({ start: from * 0.01, end: Math.min(duration, to * 0.01 + 0.0156) }));
+  if (words?.length && raw.frames > 4) {
+    const ways = words.map((word) => pronunciationsOf(word, resources));
+    const spokenIndex = ways.flatMap((way, index) => (way.length ? [index] : []));
+    const placed = spokenIndex.length
+      ? align(
+          resources.model,
+          features,
+          raw.frames,
+          spokenIndex.map((index) => ways[index] as Pronunciation[]),
+        )
+      : undefined;
+    if (placed) {
+      const phones = corrected(
+        placed.map((p) => ({ ...p, word: p.word < 0 ? -1 : (spokenIndex[p.word] as number) })),
+        duration,
+      );
+      return withWords(words, ways, phones, edges, duration);
+    }
+  }
+  const pieces = joinStretches(activity.stretches, raw.frames);
+  const placed: PlacedPhone[] = [];
+  let at = 0;
+  const rest = (to: number): void => {
+    if (to > at) placed.push({ phone: 'SIL', from: at, to, word: -1, pronunciation: 0 });
+  };
+  for (const piece of pieces) {
+    rest(piece.from);
+    placed.push(...phoneLoop(resources.model, features, piece.from, piece.to));
+    at = piece.to;
+  }
+  rest(raw.frames);
+  const merged = placed.reduce<PlacedPhone[]>((out, phone) => {
+    const last = out.at(-1);
+    if (last && last.phone === 'SIL' && phone.phone === 'SIL') out[out.length - 1] = { ...last, to: phone.to };
+    else out.push(phone);
+    return out;
+  }, []);
+  const phones = merged.length ? corrected(merged, duration) : [{ label: 'SIL', start: 0, end: duration, word: -1, pronunciation: 0 }];
+  return { duration, phones, words: [], vowels: [], utterances: joinEdges(edges), aligned: false };
+}
+
+function joinStretches(stretches: readonly Stretch[], frames: number): Stretch[] {
+  const out: { from: number; to: number }[] = [];
+  for (const { from, to } of stretches) {
+    const start = Math.max(0, from - PIECE_PAD);
+    const end = Math.min(frames, to + PIECE_PAD);
+    const last = out.at(-1);
+    if (last && start <= last.to) last.to = end;
+    else out.push({ from: start, to: end });
+  }
+  return out;
+}
+
+const joinEdges = (edges: readonly { start: number; end: number }[]): { start: number; end: number }[] =>
+  edges.reduce<{ start: number; end: number }[]>((out, edge) => {
+    const last = out.at(-1);
+    if (last && edge.start - last.end < JOIN_UTTERANCES) last.end = edge.end;
+    else out.push({ ...edge });
+    return out;
+  }, []);
+
+function withWords(
+  words: readonly string[],
+  ways: readonly (readonly Pronunciation[])[],
+  phones: readonly TimedPhone[],
+  edges: readonly { start: number; end: number }[],
+  duration: number,
+): Heard {
+  const spans: ({ start: number; end: number } | undefined)[] = words.map(() => undefined);
+  const vowels: ({ start: number; end: number } | undefined)[] = words.map(() => undefined);
+  const counters = words.map(() => 0);
+  for (const phone of phones) {
+    if (phone.word < 0) continue;
+    const span = spans[phone.word];
+    if (span) span.end = phone.end;
+    else spans[phone.word] = { start: phone.start, end: phone.end };
+    const way = ways[phone.word]?.[phone.pronunciation];
+    const place = counters[phone.word] as number;
+    counters[phone.word] = place + 1;
+    const stressed = way?.stressed ?? way?.phones.findIndex(isVowel);
+    if (stressed === place) vowels[phone.word] = { start: phone.start, end: phone.end };
+  }
+  let before = 0;
+  const timed = words.map((text, index) => {
+    const span = spans[index] ?? { start: before, end: before };
+    before = span.end;
+    return { text, start: span.start, end: span.end };
+  });
+  // Sentences with a gap after them are utterances; their edges snap to where the sound begins and ends.
+  const utterances: { start: number; end: number }[] = [];
+  let open: { start: number; end: number } | undefined;
+  timed.forEach((word, index) => {
+    if (open) open.end = word.end;
+    else utterances.push((open = { start: word.start, end: word.end }));
+    const next = timed[index + 1];
+    if (/[.?!…]["”’)]?$/.test(word.text) && next && next.start - word.end >= SENTENCE_GAP) open = undefined;
+  });
+  const snap = (value: number, side: 'start' | 'end'): number => {
+    let best = value;
+    let distance = SNAP;
+    for (const edge of edges)
+      if (Math.abs(edge[side] - value) < distance) {
+        distance = Math.abs(edge[side] - value);
+        best = edge[side];
+      }
+    return best;
+  };
+  return { duration, phones, words: timed, vowels, utterances: utterances.map(({ start, end }) => ({ start: snap(start, 'start'), end: snap(end, 'end') })), aligned: true };
+}
+
+/**
+ * The analysis that is stored with a take: from what was heard in its samples at 16 kHz. `from`..`to` in seconds cut
+ * a take out of a longer recording.
+ */
+export function analysisOf(heard: Heard, samples: Float32Array, from = 0, to = heard.duration): Analysis {
+  const length = toTicks(to - from);
+  const ticks = (seconds: number): number => Math.min(length, Math.max(0, toTicks(seconds - from)));
+  const inside = heard.phones.filter((phone) => phone.end > from && phone.start < to);
+  const phones = inside.map((phone) => ({ label: phone.label, start: ticks(phone.start), end: ticks(phone.end) })).filter((phone) => phone.end > phone.start);
+  if (phones.length) {
+    (phones[0] as { start: number }).start = 0;
+    (phones.at(-1) as { end: number }).end = length;
+  } else phones.push({ label: 'SIL', start: 0, end: length });
+  const cut = samples.subarray(Math.round(from * RATE), Math.round(to * RATE));
+  const rms = levels(cut, RATE);
+  const here = heard.words.map((word, index) => ({ word, index })).filter(({ word }) => word.end > from && word.start < to && word.end > word.start);
+  const vowels = here.map(({ word, index }) => ({ text: word.text, vowel: heard.vowels[index] }));
+  return {
+    version: ANALYSIS_VERSION,
+    length,
+    words: here.map(({ word }) => ({ text: word.text, start: ticks(word.start), end: ticks(word.end) })),
+    phones,
+    mouth: mouthCues(phones),
+    loudness: relativeLoudness(rms),
+    stress: wordStress(vowels, samples, RATE, (seconds) => rms[Math.round((seconds - from) * 100)] ?? 0),
+  };
+}

@@ -1,0 +1,36 @@
+import type { MouthShape } from '../document/schema.ts';
+
+export const ANALYSIS_VERSION = 1;
+
+export interface Span {
+  readonly start: number;
+  readonly end: number;
+}
+
+/**
+ * What was heard in a take: stored once as JSON, named by its hash, never changed. All times in ticks from the
+ * take's start; phones and mouth cover 0..length without gap or overlap.
+ */
+export interface Analysis {
+  readonly version: number;
+  readonly length: number;
+  readonly words: readonly (Span & { readonly text: string })[];
+  readonly phones: readonly (Span & { readonly label: string })[];
+  readonly mouth: readonly (Span & { readonly shape: MouthShape })[];
+  /** Level every 10 ms as a share of the speaker's own 90th percentile, 0..1.5, two decimals. */
+  readonly loudness: readonly number[];
+  /** How much each word stands out of its phrase, 0..1 (speech/stress.ts). */
+  readonly stress: readonly number[];
+}
+
+/** Level every 10 ms in ticks. */
+export const LOUDNESS_STEP = 480;
+
+/** Loudness (0..1.5) at a tick of the take, between the two nearest steps. */
+export function loudnessAt(analysis: Analysis, tick: number): number {
+  const place = tick / LOUDNESS_STEP;
+  const index = Math.floor(place);
+  const a = analysis.loudness[index] ?? 0;
+  const b = analysis.loudness[index + 1] ?? a;
+  return a + (b - a) * (place - index);
+}

@@ -1,0 +1,76 @@
+import type { PlacedPhone } from './align.ts';
+import { FRAME_OFFSET_SECONDS } from './features.ts';
+import { isStop, isVowel } from './phones.ts';
+
+/** A phone in seconds. */
+export interface TimedPhone {
+  readonly label: string;
+  readonly start: number;
+  readonly end: number;
+  readonly word: number;
+  readonly pronunciation: number;
+}
+
+/** Seconds (speech.md, step 7; tuned there on other recordings). */
+const ALL_EARLIER = 0.004;
+const INTO_VOWEL_EARLIER = 0.006;
+const OUT_OF_VOWEL_LATER = 0.003;
+const CLOSURE = 0.1;
+const SHARED_SILENCE = 0.05;
+const STOP_AFTER_SILENCE = 0.035;
+const STOP_BEFORE_SILENCE = 0.015;
+
+/** Phones in seconds from frames, boundaries corrected; they cover 0..length without gap. */
+export function corrected(placed: readonly PlacedPhone[], length: number): TimedPhone[] {
+  type Draft = { label: string; start: number; end: number; word: number; pronunciation: number };
+  const at = (frame: number): number => frame * 0.01 + FRAME_OFFSET_SECONDS;
+  let phones: Draft[] = placed.map((p, index) => ({
+    label: p.phone === 'SIL' || p.phone.startsWith('+') ? 'SIL' : p.phone,
+    start: index === 0 ? 0 : at(p.from),
+    end: index === placed.length - 1 ? length : at(p.to),
+    word: p.word,
+    pronunciation: p.pronunciation,
+  }));
+  // Short silence is the closure of the stop beside it, or nobody's.
+  const kept: Draft[] = [];
+  for (let index = 0; index < phones.length; index++) {
+    const phone = phones[index] as Draft;
+    const before = kept.at(-1);
+    const after = phones[index + 1];
+    const span = phone.end - phone.start;
+    if (phone.label === 'SIL' && before && after && before.label !== 'SIL' && after.label !== 'SIL') {
+      if (span < CLOSURE && isStop(after.label)) {
+        after.start = phone.start;
+        continue;
+      }
+      if (span < CLOSURE && isStop(before.label)) {
+        before.end = phone.end;
+        after.start = phone.end;
+        continue;
+      }
+      if (span < SHARED_SILENCE) {
+        before.end = phone.start + span / 2;
+        after.start = before.end;
+        continue;
+      }
+    }
+    kept.push(phone);
+  }
+  phones = kept;
+  const least = 0.005;
+  for (let index = 1; index < phones.length; index++) {
+    const a = phones[index - 1] as Draft;
+    const b = phones[index] as Draft;
+    let border = b.start - ALL_EARLIER;
+    if (a.label === 'SIL' && isStop(b.label)) border -= STOP_AFTER_SILENCE;
+    else if (b.label === 'SIL' && isStop(a.label)) border += STOP_BEFORE_SILENCE;
+    else if (a.label !== 'SIL' && b.label !== 'SIL') {
+      if (!isVowel(a.label) && isVowel(b.label)) border -= INTO_VOWEL_EARLIER;
+      else if (isVowel(a.label) && !isVowel(b.label)) border += OUT_OF_VOWEL_LATER;
+    }
+    border = Math.min(Math.max(border, a.start + least), b.end - least, length);
+    a.end = border;
+    b.start = border;
+  }
+  return phones;
+}

@@ -1,0 +1,55 @@
+import type { MakeId } from '#core/document/ids';
+import type { Cue, Document, Pin, Voice } from '#core/document/schema';
+import { edit, type Recipe } from '#core/edit/change';
+import { hangCue } from '#core/edit/commands/cues';
+import { inOrder, orderAtEnd } from '#core/time/order';
+import { toTicks } from '#core/time/ticks';
+
+/** What a demo asks of the outside: synthesis and import, the same that the page uses. */
+export interface Tools {
+  readonly makeId: MakeId;
+  /** Speaks a text and brings the sound in as a take's media; word times by their place in the text. */
+  voice(text: string, voice: Voice): Promise<{ media: string; analysis: string; from: number; length: number; words: readonly { text: string; start: number; end: number }[] }>;
+  picture(bytes: Uint8Array, name: string): Promise<{ media: string; width: number; height: number }>;
+}
+
+type Shape<T> = T extends unknown ? Omit<T, 'order' | 'start' | 'end'> : never;
+
+/** A production in the making: every step is a public command. */
+export class Making {
+  document: Document;
+  private readonly tools: Tools;
+  constructor(document: Document, tools: Tools) {
+    this.document = document;
+    this.tools = tools;
+  }
+
+  run(label: string, recipe: Recipe): void {
+    this.document = edit(this.document, label, this.tools.makeId('change'), recipe).document;
+  }
+
+  get scene(): string {
+    return (inOrder(this.document.scenes)[0] as [string, unknown])[0];
+  }
+
+  /** Lines of the scene in order. */
+  lines(): [string, Document['scenes'][string]['lines'][string]][] {
+    return inOrder((this.document.scenes[this.scene] as Document['scenes'][string]).lines);
+  }
+
+  /** A pin on the n-th line's first word that starts like `word` (line numbers from 1), or on the line itself. */
+  on(line: number, word?: string, offset = 0): Pin {
+    const [id, data] = this.lines()[line - 1] as [string, Document['scenes'][string]['lines'][string]];
+    if (!word) return { to: 'line', line: id, edge: 'start', offset: toTicks(offset) };
+    const found = inOrder(data.words).find(([, w]) => w.text.toLowerCase().startsWith(word.toLowerCase()));
+    if (!found) throw new Error(`Line ${line} has no word “${word}”.`);
+    return { to: 'word', word: found[0], edge: 'start', offset: toTicks(offset) };
+  }
+
+  hang(cue: Shape<Cue>, start: Pin, seconds: number): string {
+    const id = this.tools.makeId('cue');
+    const cues = (this.document.scenes[this.scene] as Document['scenes'][string]).cues;
+    this.run('Hang a cue', hangCue(this.scene, id, { ...cue, order: orderAtEnd(cues), start, end: { ticks: toTicks(seconds) } } as Cue));
+    return id;
+  }
+}

@@ -1,0 +1,172 @@
+import type { Document } from '#core/document/schema';
+import { addTake, insertScript, pinLine, setAside, setGap, setLeadAndTail } from '#core/edit/commands/lines';
+import { addLayer, changeLayer, renameScene } from '#core/edit/commands/stage';
+import { addSpeaker, fromScript } from '#core/edit/create';
+import { designed } from '#core/figure/cast';
+import { readScript } from '#core/formats/script/read';
+import { voicePreset } from '#core/speech/voices';
+import { inOrder, orderAtEnd } from '#core/time/order';
+import { toTicks } from '#core/time/ticks';
+import { Making, type Tools } from './film.ts';
+
+const SCRIPT = `# How tides work
+TULLY: Marit! Somebody has stolen the sea!
+MARIT: Good morning, Tully. Nobody stole it. It is low tide.
+TULLY: But all the boats are lying on their tummies.
+MARIT: They are only resting. In six hours they will float again.
+TULLY: So who pulls the plug out?
+MARIT: There is no plug. The Moon pulls the water, from very far away.
+NOOR: Harbour wall, this is Noor. She is right, you know.
+TULLY: The radio agrees with you!
+MARIT: Noor teaches physics. She likes to listen in.
+NOOR: The Moon tugs the near sea more than the far sea, so the water stretches into two bulges.
+TULLY: Two bulges, one spinning Earth. So the sea comes back twice a day!
+MARIT: Well done. Now find me an orange, and I will show you why.
+TULLY: An orange! I love science.
+`;
+
+/** "How tides work", first scene: the empty harbour. Two on the wall, a third over the radio. */
+export async function tides(tools: Tools): Promise<Document> {
+  const { makeId } = tools;
+  const script = readScript(SCRIPT);
+  const onStage = { ...script, speakers: ['Tully', 'Marit'], lines: script.lines };
+  // The voice on the radio has a role and a character, and no place on the wall.
+  let start = fromScript({ ...onStage, lines: [] }, { title: 'How tides work', slug: 'demo', frame: '16:9', fps: 24 }, makeId, {
+    kind: 'set',
+    set: 'harbour-low-tide',
+    light: 0.5,
+  });
+  const making = new Making(start, tools);
+  const { scene } = making;
+  making.run('Name the scene', renameScene(scene, 'Empty harbour'));
+  making.run(
+    'Cast the radio',
+    addSpeaker({
+      role: makeId('role'),
+      character: designed('noor', makeId('character'), orderAtEnd(start.characters)),
+      colour: 3,
+      name: 'Noor',
+      voice: (voicePreset('signal') as NonNullable<ReturnType<typeof voicePreset>>).voice,
+    }),
+  );
+  start = making.document;
+  const role = Object.fromEntries(inOrder(start.production.roles).map(([id, r]) => [r.name, id])) as Record<string, string>;
+  const colours: Record<string, number> = { Marit: 1, Tully: 2, Noor: 3 };
+  making.run('Speaker colours', (draft) => {
+    for (const r of Object.values(draft.production.roles)) r.colour = colours[r.name] ?? r.colour;
+  });
+  making.run('Write the script', insertScript(scene, script, role, makeId));
+
+  const layer = (name: string): string => {
+    const character = Object.values(making.document.characters).find((c) => c.name === name)?.id;
+    return (
+      inOrder((making.document.scenes[scene] as Document['scenes'][string]).layers).find(([, l]) => l.kind === 'character' && l.character === character) as [string, unknown]
+    )[0];
+  };
+  const tully = layer('Tully');
+  const marit = layer('Marit');
+  making.run('Place Marit', changeLayer(scene, marit, { x: -330, y: 452, scale: 1.42, turn: 0.2 }));
+  making.run('Place Tully', changeLayer(scene, tully, { x: 820, y: 462, scale: 1.3, turn: -0.2 }));
+  making.run(
+    'Bring on the radio',
+    addLayer(scene, makeId('layer'), { kind: 'prop', name: 'Radio', prop: 'radio', x: -70, y: 420, scale: 1.02, locked: false, hidden: false } as never),
+  );
+  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.8), toTicks(1.6)));
+
+  for (const [id, line] of making.lines()) {
+    const voice = making.document.production.roles[line.role as string]?.voice;
+    if (!voice) continue;
+    const made = await tools.voice(line.text, voice);
+    const words = inOrder(line.words);
+    const times = Object.fromEntries(words.flatMap(([word], index) => (made.words[index] ? [[word, { start: made.words[index].start, end: made.words[index].end }]] : [])));
+    making.run(
+      'Bring in a voice',
+      addTake(scene, id, makeId('take'), {
+        order: 'a0',
+        name: 'Take 1',
+        kind: 'imported',
+        media: made.media,
+        analysis: made.analysis,
+        from: made.from,
+        length: made.length,
+        times,
+      }),
+    );
+  }
+  const lines = making.lines().map(([id]) => id);
+  for (const n of [7, 10]) making.run('Off stage', setAside(scene, lines[n - 1] as string, { offStage: true }));
+  // Gaps that people leave: an answer comes quickly, a discovery takes a moment, and Tully cannot wait.
+  for (const [n, gap] of [
+    [2, 0.45],
+    [3, 0.35],
+    [4, 0.4],
+    [5, 0.5],
+    [6, 0.55],
+    [7, 0.6],
+    [8, -0.25],
+    [9, 0.35],
+    [10, 0.5],
+    [11, 0.7],
+    [12, 0.3],
+    [13, 0.2],
+  ] as const)
+    making.run('Turn gap', setGap(scene, lines[n - 1] as string, toTicks(gap)));
+
+  // Tully rolls in, and the first line waits for it.
+  const enter = making.hang({ kind: 'move', layer: tully, x: 270, y: 462, walk: true, ease: 'both' }, { to: 'scene', edge: 'start', offset: toTicks(0.15) }, 2.1);
+  making.run('Wait for the walk', pinLine(scene, lines[0] as string, { to: 'cue', cue: enter, edge: 'end', offset: toTicks(-0.25) }));
+
+  const gesture = (who: string, action: string, hand: 'left' | 'right' | 'both', at: ReturnType<Making['on']>, seconds: number, strength = 1): void => {
+    making.hang({ kind: 'gesture', layer: who, action, hand, strength }, at, seconds);
+  };
+  const face = (who: string, expression: string, at: ReturnType<Making['on']>, seconds: number, strength = 0.9): void => {
+    making.hang({ kind: 'face', layer: who, expression, strength }, at, seconds);
+  };
+  gesture(tully, 'shrug', 'both', making.on(1, 'stolen'), 0.9);
+  face(tully, 'surprised', making.on(1), 1.9, 1);
+  gesture(marit, 'wave', 'left', making.on(2, 'morning'), 0.75);
+  face(marit, 'warm', making.on(2), 3.6);
+  face(tully, 'worried', making.on(3, 'boats'), 2.4);
+  gesture(tully, 'point', 'right', making.on(3, 'boats'), 1.1);
+  gesture(marit, 'explain', 'right', making.on(4, 'resting'), 1.3);
+  gesture(marit, 'nod', 'right', making.on(4, 'float'), 0.7);
+  face(tully, 'thinking', making.on(5), 1.8);
+  gesture(tully, 'shrug', 'both', making.on(5, 'pulls'), 0.8);
+  gesture(marit, 'point', 'right', making.on(6, 'Moon'), 1.7, 1.1);
+  making.hang({ kind: 'look', layer: marit, target: { to: 'place', x: 640, y: -330, name: 'the sky' } }, making.on(6, 'Moon', -0.1), 1.5);
+  making.hang({ kind: 'look', layer: tully, target: { to: 'place', x: 700, y: -300, name: 'the sky' } }, making.on(6, 'pulls', 0.2), 1.6);
+  face(marit, 'warm', making.on(6), 3.2, 0.7);
+  gesture(marit, 'nod', 'left', making.on(7, 'right'), 0.8);
+  face(tully, 'surprised', making.on(7, 'Noor'), 1.7, 0.8);
+  gesture(tully, 'wave', 'left', making.on(8, 'radio'), 0.9);
+  face(tully, 'laughing', making.on(8), 1.7, 0.75);
+  gesture(marit, 'explain', 'left', making.on(9, 'physics'), 1.1);
+  gesture(tully, 'think', 'right', making.on(10, 'near'), 2.6);
+  face(tully, 'thinking', making.on(10, 'near'), 2.8, 0.8);
+  gesture(marit, 'nod', 'right', making.on(10, 'bulges'), 0.8);
+  gesture(tully, 'explain', 'both', making.on(11, 'Two'), 1.3);
+  face(tully, 'determined', making.on(11), 1.6, 0.6);
+  face(tully, 'laughing', making.on(11, 'comes'), 2.2, 0.7);
+  gesture(marit, 'explain', 'right', making.on(12, 'orange'), 1.4);
+  face(marit, 'laughing', making.on(12), 1.1, 0.6);
+  face(marit, 'warm', making.on(12, 'orange'), 4.5);
+  gesture(tully, 'wave', 'both', making.on(13, 'love'), 1.3);
+  face(tully, 'laughing', making.on(13), 3, 0.9);
+
+  const shot = (framing: 'wide' | 'two-shot' | 'medium' | 'close', subjects: string[], at: ReturnType<Making['on']>, over = 0, push = 0): void => {
+    making.hang({ kind: 'camera', framing, subjects, x: 0, y: 0, width: 1920, over: toTicks(over), push }, at, 1);
+  };
+  shot('wide', [], { to: 'scene', edge: 'start', offset: 0 });
+  shot('medium', [marit], making.on(2, undefined, -0.1));
+  shot('two-shot', [marit, tully], making.on(3, undefined, -0.1));
+  shot('medium', [marit], making.on(4, undefined, -0.1));
+  shot('close', [tully], making.on(5, undefined, -0.12));
+  shot('wide', [], making.on(6, undefined, -0.1));
+  shot('two-shot', [marit, tully], making.on(7, undefined, -0.3), 0.9);
+  shot('medium', [marit], making.on(9, undefined, -0.12));
+  shot('two-shot', [marit, tully], making.on(10, undefined, -0.1));
+  shot('medium', [tully], making.on(11, undefined, -0.12), 0, 0.06);
+  shot('two-shot', [marit, tully], making.on(12, undefined, -0.1));
+  shot('wide', [], making.on(13, 'love'), 1.2);
+  return making.document;
+}

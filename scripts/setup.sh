@@ -1,0 +1,85 @@
+# Shared by ./start, ./test and ./kipzo: installs what is missing, builds, runs our own PostgreSQL on loopback.
+# Sourced, never run. Expects ROOT.
+
+say() { printf '%s\n' "$*" >&2; }
+
+RUNTIME_PACKAGES="postgresql ffmpeg flite festival festvox-us-slt-hts espeak-ng sox pocketsphinx-en-us sphinxbase-utils"
+TEST_PACKAGES="chromium chromium-driver"
+
+need_packages() {
+  local missing=""
+  for package in "$@"; do dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q 'ok installed' || missing="$missing $package"; done
+  [ -z "$missing" ] && return 0
+  if [ "$(id -u)" != 0 ]; then
+    say "These Debian packages are missing. Install them with this line, then start again:"
+    say "  sudo apt-get update && sudo apt-get install -y --no-install-recommends$missing"
+    return 1
+  fi
+  say "Installing Debian packages:$missing (takes a minute or two) …"
+  { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends $missing; } >"$ROOT/.setup.log" 2>&1 || { say "Installing failed; the last lines were:"; tail -5 "$ROOT/.setup.log" >&2; return 1; }
+  rm -f "$ROOT/.setup.log"
+}
+
+need_modules() {
+  local stamp="$ROOT/node_modules/.kipzo-lock"
+  if ! cmp -s "$ROOT/package-lock.json" "$stamp"; then
+    say "Installing npm packages (about a minute) …"
+    (cd "$ROOT" && npm ci --no-audit --no-fund --loglevel=error >&2) || { say "npm ci failed. Check the network to the npm registry and start again."; return 1; }
+    cp "$ROOT/package-lock.json" "$stamp"
+  fi
+}
+
+# The painter's conversion routine and the speech model: needed by every command.
+need_engine() {
+  if [ ! -f "$ROOT/core/paint/i420.wasm" ] || [ "$ROOT/core/paint/i420.as.ts" -nt "$ROOT/core/paint/i420.wasm" ]; then
+    (cd "$ROOT" && node node_modules/assemblyscript/bin/asc.js core/paint/i420.as.ts --outFile core/paint/i420.wasm --optimize --enable simd --runtime stub --noAssert >&2) || return 1
+  fi
+  if [ ! -f "$ROOT/dist/speech/dictionary.bin" ] || [ "$ROOT/server/speech/buildModel.ts" -nt "$ROOT/dist/speech/dictionary.bin" ]; then
+    say "Making the speech model …"
+    (cd "$ROOT" && node --import tsx server/speech/buildModel.ts dist/speech >&2) || return 1
+  fi
+}
+
+need_page() {
+  local stamp="$ROOT/dist/web/.built"
+  if [ ! -f "$stamp" ] || [ -n "$(find "$ROOT/web" "$ROOT/core" "$ROOT/vite.config.ts" "$ROOT/package-lock.json" -newer "$stamp" -type f -print -quit)" ]; then
+    say "Building the page …"
+    (cd "$ROOT" && node node_modules/vite/bin/vite.js build --logLevel warn >&2) || return 1
+    touch "$stamp"
+  fi
+}
+
+as_pg() { if [ "$(id -u)" = 0 ]; then (cd / && exec setpriv --reuid=postgres --regid=postgres --init-groups --reset-env "$@"); else (cd / && exec "$@"); fi; }
+
+# start_database DIR [more postgres options]: sets DATABASE_URL, PG_DIR and PG_STARTED.
+start_database() {
+  local dir=$1 more=${2:-}
+  mkdir -p "$dir" && dir=$(cd "$dir" && pwd)
+  PG_BIN=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1)
+  [ -n "$PG_BIN" ] || { say "PostgreSQL is missing: apt-get install postgresql"; return 1; }
+  if [ "$(id -u)" = 0 ] && ! as_pg test -x "$dir" 2>/dev/null; then
+    dir="/var/lib/kipzo/$(printf %s "$dir" | sha256sum | cut -c1-16)"
+    mkdir -p "$dir"
+  fi
+  PG_DIR="$dir/pg"
+  if [ ! -s "$PG_DIR/data/PG_VERSION" ]; then
+    say "Making the database …"
+    rm -rf "$PG_DIR"
+    mkdir -p "$PG_DIR"
+    head -c 18 /dev/urandom | base64 | tr '+/' '-_' >"$PG_DIR/pw"
+    chmod 600 "$PG_DIR/pw"; chmod 700 "$PG_DIR"
+    [ "$(id -u)" != 0 ] || chown -R postgres:postgres "$PG_DIR"
+    as_pg "$PG_BIN/initdb" -D "$PG_DIR/data" -U studio --auth=scram-sha-256 --pwfile="$PG_DIR/pw" --encoding=UTF8 --locale=C.UTF-8 --no-instructions >/dev/null || return 1
+  fi
+  PG_STARTED=0
+  if ! as_pg "$PG_BIN/pg_ctl" -D "$PG_DIR/data" status >/dev/null 2>&1; then
+    local port
+    port=$(node -e 's=require("net").createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})')
+    as_pg "$PG_BIN/pg_ctl" -D "$PG_DIR/data" -l "$PG_DIR/pg.log" -w -t 60 -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories= $more" start >/dev/null 2>&1 || { say "The database did not start; its log ends with:"; tail -5 "$PG_DIR/pg.log" >&2; return 1; }
+    PG_STARTED=1
+  fi
+  DATABASE_URL="postgres://studio:$(cat "$PG_DIR/pw")@127.0.0.1:$(sed -n 4p "$PG_DIR/data/postmaster.pid")/postgres"
+  export DATABASE_URL
+}
+
+stop_database() { [ "${PG_STARTED:-0}" = 1 ] && as_pg "$PG_BIN/pg_ctl" -D "$PG_DIR/data" -m fast -w stop >/dev/null 2>&1; PG_STARTED=0; return 0; }

@@ -1,0 +1,35 @@
+import { Command } from 'commander';
+import { failure } from '#core/document/failure';
+
+const BENCHES: Readonly<Record<string, () => Promise<(options: { json: boolean; frames?: number; size?: string; preset?: string; tuning?: boolean }) => Promise<unknown>>>> = {
+  speech: async () => {
+    const { benchSpeech } = await import('../../bench/speech/bench.ts');
+    return async ({ tuning }) => benchSpeech({ tuning: tuning ?? false });
+  },
+  render: async () => (await import('../../bench/render/bench.ts')).benchRender,
+  composer: async () => (await import('../../bench/composer/bench.ts')).benchComposer,
+};
+
+/** Benchmarks: ratios within one run, as a table and as JSON. */
+export const benchCommand = (): Command =>
+  new Command('bench')
+    .description('Measures Kipzo on this machine')
+    .argument('[name]', Object.keys(BENCHES).join(', '))
+    .option('--json', 'as JSON')
+    .option('--frames <n>', 'frames of each scene', Number)
+    .option('--size <WxH>', 'size of the picture')
+    .option('--preset <preset>', 'encoder preset')
+    .option('--tuning', 'speech: the half that may be tuned on')
+    .action(async (name: string | undefined, options) => {
+      const names = name ? [name] : Object.keys(BENCHES);
+      for (const each of names) {
+        const load = BENCHES[each];
+        if (!load) throw failure('no-bench', `There is no benchmark called “${each}”. Choose one of ${Object.keys(BENCHES).join(', ')}.`);
+        const result = await (await load())(options);
+        if (options.json) console.log(JSON.stringify(result));
+        else {
+          console.log(each);
+          console.dir(result, { depth: 6 });
+        }
+      }
+    });

@@ -1,0 +1,153 @@
+import { writeFile } from 'node:fs/promises';
+import { Command } from 'commander';
+import { failure } from '#core/document/failure';
+import type { Character } from '#core/document/schema';
+import { MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
+import { dice } from '#core/draw/hash';
+import type { Matrix } from '#core/draw/matrix';
+import { polygon } from '#core/draw/path';
+import type { Node } from '#core/draw/picture';
+import { layoutLine } from '#core/draw/text';
+import { poseForHand } from '#core/figure/actions/action';
+import { ACTIONS } from '#core/figure/actions/index';
+import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
+import { EXPRESSIONS } from '#core/figure/expressions/index';
+import { moved } from '#core/figure/face';
+import { drawFigure } from '#core/figure/figure';
+import { MOUTH_CHART } from '#core/figure/mouth';
+import { type PartialPose, posed } from '#core/figure/pose';
+import { paintFully } from '#core/paint/incremental';
+import { filmFonts } from '../fonts.ts';
+import { nodeHost } from '../paint/host.ts';
+
+interface Cell {
+  readonly character: Character;
+  readonly pose: PartialPose;
+  readonly mouth: MouthShape;
+  readonly label: string;
+}
+
+/** Draws characters in many stances as one picture, to be looked at. */
+export const contactSheetCommand = (): Command =>
+  new Command('contact-sheet')
+    .description('Characters in many stances as one picture')
+    .requiredOption('--out <sheet.png>')
+    .option('--seed <n>', 'chance of the varied figures', '1')
+    .option('--count <n>', 'how many', '24')
+    .option('--character <design>', `one of ${Object.keys(DESIGNS).join(', ')}`, 'marit')
+    .option('--actions', 'one character through all actions')
+    .option('--expressions', 'all expressions')
+    .option('--mouths', 'the mouth chart in smile and frown')
+    .option('--turns', 'heads turned')
+    .action(async (options) => {
+      const name = options.character as DesignId;
+      if (!(name in DESIGNS)) throw failure('no-character', `There is no character called “${name}”. Choose one of ${Object.keys(DESIGNS).join(', ')}.`);
+      const one = designed(name, 'ch_000000000000', 'a0');
+      const cells: Cell[] = options.actions
+        ? actionCells(one)
+        : options.expressions
+          ? expressionCells(one)
+          : options.mouths
+            ? mouthCells(one)
+            : options.turns
+              ? turnCells()
+              : variedCells(Number(options.seed), Number(options.count));
+      const heads = options.expressions || options.mouths || options.turns;
+      await writeFile(options.out, sheet(cells, heads ? 5 : 6, heads ? 190 : 210, heads ? 190 : 330, heads));
+    });
+
+function variedCells(seed: number, count: number): Cell[] {
+  const chance = dice(seed);
+  const designs = Object.keys(DESIGNS) as DesignId[];
+  return Array.from({ length: count }, (_, index) => {
+    const character = designed(designs[index % designs.length] as DesignId, 'ch_000000000000', 'a0');
+    const signed = (): number => chance.between(-1, 1);
+    const figure =
+      character.kind === 'mascot'
+        ? character.figure
+        : {
+            age: Math.round(chance.between(7, 88)),
+            build: signed(),
+            height: signed(),
+            shoulders: signed(),
+            hips: signed(),
+            headWidth: signed() * 0.6,
+            headLength: signed() * 0.6,
+            jaw: signed(),
+            chin: signed(),
+          };
+    const expression = EXPRESSIONS[Math.floor(chance.next() * EXPRESSIONS.length)];
+    return {
+      character: { ...character, figure },
+      pose: { ...(expression?.face ?? {}), headTurn: chance.between(-0.4, 0.4) },
+      mouth: MOUTH_SHAPES[Math.floor(chance.next() * 10)] as MouthShape,
+      label: `${figure.age}`,
+    };
+  });
+}
+
+const actionCells = (character: Character): Cell[] =>
+  ACTIONS.flatMap((action) =>
+    (['right', 'left', 'both'] as const).flatMap((hand) => {
+      const phases = [action.keys[1], action.keys.at(-1), action.cycle?.keys[0] ?? action.keys.at(-2)];
+      return (hand === 'right' ? phases : phases.slice(1, 2)).flatMap((key, index) =>
+        key
+          ? [
+              {
+                character,
+                pose: { ...poseForHand(key.pose, hand, 1), smile: 0.4 },
+                mouth: 'rest' as const,
+                label: `${action.name}, ${hand}${index ? '' : hand === 'right' ? ', ready' : ''}`,
+              },
+            ]
+          : [],
+      );
+    }),
+  );
+
+const expressionCells = (character: Character): Cell[] =>
+  EXPRESSIONS.flatMap((expression) =>
+    [0.5, 1].map((strength) => ({
+      character,
+      pose: Object.fromEntries(Object.entries(expression.face).map(([key, value]) => [key, (value as number) * strength])),
+      mouth: expression.id === 'laughing' ? ('wide' as const) : expression.id === 'surprised' ? ('round' as const) : ('rest' as const),
+      label: `${expression.name} ${strength * 100} %`,
+    })),
+  );
+
+const mouthCells = (character: Character): Cell[] =>
+  [0.8, -0.8].flatMap((smile) => MOUTH_SHAPES.map((mouth) => ({ character, pose: { smile }, mouth, label: `${mouth}, ${smile > 0 ? 'smile' : 'frown'}` })));
+
+const turnCells = (): Cell[] =>
+  (Object.keys(DESIGNS) as DesignId[]).flatMap((name) =>
+    [-0.467, -0.23, 0, 0.23, 0.467].map((turn) => ({
+      character: designed(name, 'ch_000000000000', 'a0'),
+      pose: { headTurn: turn, smile: 0.5 },
+      mouth: 'rest' as const,
+      label: `${Math.round(turn * 75)}°`,
+    })),
+  );
+
+function sheet(cells: readonly Cell[], columns: number, width: number, height: number, heads: boolean): Buffer {
+  const rows = Math.ceil(cells.length / columns);
+  const nodes: Node[] = cells.flatMap((cell, index) => {
+    const x = (index % columns) * width;
+    const y = Math.floor(index / columns) * height;
+    const { nodes, skeleton } = drawFigure(cell.character, posed(cell.pose), MOUTH_CHART[cell.mouth]);
+    const scale = heads ? (cell.character.kind === 'mascot' ? 0.92 : 1.3) : 0.56;
+    const matrix: Matrix = heads
+      ? [scale, 0, 0, scale, x + width / 2 - skeleton.head.x * scale, y + height * 0.48 - skeleton.head.y * scale]
+      : [scale, 0, 0, scale, x + width / 2, y + height - 30];
+    const label = layoutLine(cell.label, filmFonts().label, 12);
+    return [
+      {
+        id: `cell${index}`,
+        mask: { id: `mask${index}`, path: polygon([x, y, x + width, y, x + width, y + height - 20, x, y + height - 20]), fill: '#000000', matrix: [1, 0, 0, 1, 0, 0] },
+        items: nodes.map((node) => moved(node, matrix, `c${index}.`)),
+      },
+      { id: `label${index}`, path: label.path, matrix: [1, 0, 0, 1, x + (width - label.width) / 2, y + height - 7], fill: '#3d5559' },
+    ];
+  });
+  const picture = { width: columns * width, height: rows * height, background: '#fbfdfc', planes: [{ view: [1, 0, 0, 1, 0, 0] as Matrix, nodes }] };
+  return (paintFully(nodeHost(), picture, picture.width, picture.height).canvas as { toBuffer(type: 'image/png'): Buffer }).toBuffer('image/png');
+}

@@ -1,0 +1,63 @@
+import { readFile } from 'node:fs/promises';
+import { basename } from 'node:path';
+import { Command } from 'commander';
+import { failure } from '#core/document/failure';
+import { splitWords } from '#core/formats/script/read';
+import { listen, unknownWords } from '#core/speech/analyse';
+import { RATE } from '#core/speech/features';
+import { mouthCues } from '#core/speech/mouth';
+import { readWav, resample } from '#core/speech/wav';
+import { decodeSound } from '../media/importSound.ts';
+import { pronounce } from '../speech/pronounce.ts';
+import { speechResources } from '../speech/resources.ts';
+
+const bytesOf = (path: string): Promise<Buffer> =>
+  readFile(path).catch(() => {
+    throw failure('no-file', `“${path}” cannot be read. Check the name.`);
+  });
+
+/** Words, phones and mouth shapes of a voice file (form: architecture.md, Commands). */
+export const mouthCommand = (): Command =>
+  new Command('mouth')
+    .description('Words, phones and mouth shapes of a voice file')
+    .argument('<voice>')
+    .option('--text <file>', 'what is said, for words and better shapes')
+    .option('--speakers <n>', 'how many speak')
+    .option('--json', 'as JSON')
+    .action(async (file: string, { text, json }) => {
+      const { wav } = await decodeSound(await bytesOf(file), basename(file));
+      const sound = readWav(wav);
+      const samples = resample(sound.channels[0] ?? new Float32Array(), sound.rate, RATE);
+      const words = text ? splitWords((await bytesOf(text)).toString('utf8')) : undefined;
+      const resources = speechResources();
+      const pronunciations = words ? await pronounce(unknownWords(words, resources)) : {};
+      const heard = listen(samples, words, { ...resources, pronunciations });
+      if (words?.length && !heard.aligned) process.stderr.write('The text does not fit the voice: it is longer than what is said. The shapes were heard without it.\n');
+      const round = (value: number): number => Math.round(value * 1000) / 1000;
+      const bare = (word: string): string => word.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
+      const result = {
+        duration: round(heard.duration),
+        utterances: heard.utterances.map(({ start, end }) => ({ start: round(start), end: round(end), speaker: 0 })),
+        words: heard.words.map((word) => ({ word: bare(word.text), start: round(word.start), end: round(word.end) })),
+        phones: covered(
+          heard.phones.map(({ label, start, end }) => ({ label, start: round(start), end: round(end) })),
+          round(heard.duration),
+        ),
+        mouth: covered(
+          mouthCues(heard.phones).map(({ shape, start, end }) => ({ shape, start: round(start), end: round(end) })),
+          round(heard.duration),
+        ),
+      };
+      if (json) console.log(JSON.stringify(result));
+      else {
+        console.log(`${result.duration} s, ${result.utterances.length} utterances`);
+        for (const { word, start, end } of result.words) console.log(`${start.toFixed(3)} ${end.toFixed(3)} ${word}`);
+        for (const { shape, start, end } of result.mouth) console.log(`${start.toFixed(3)} ${end.toFixed(3)} ${shape}`);
+      }
+    });
+
+/** Spans that cover 0..duration without gap after rounding. */
+function covered<T extends { start: number; end: number }>(spans: readonly T[], duration: number): T[] {
+  const kept = spans.filter((span) => span.end > span.start);
+  return kept.map((span, index) => ({ ...span, start: index === 0 ? 0 : (kept[index - 1] as T).end, end: index === kept.length - 1 ? duration : span.end }));
+}

@@ -1,0 +1,106 @@
+import type { Knex } from 'knex';
+
+/** Tables of the first version. Every table is append-friendly: nothing acknowledged is overwritten without its log. */
+const init: Knex.Migration = {
+  async up(knex) {
+    await knex.schema.createTable('productions', (t) => {
+      t.text('id').primary();
+      t.text('slug').notNullable().unique();
+      t.text('title').notNullable();
+      t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+      t.timestamp('changed_at').notNullable().defaultTo(knex.fn.now());
+      t.timestamp('deleted_at');
+    });
+    await knex.schema.createTable('parts', (t) => {
+      t.text('production_id').notNullable().references('productions.id').onDelete('CASCADE');
+      t.text('part').notNullable();
+      t.integer('revision').notNullable();
+      t.jsonb('data').notNullable();
+      t.primary(['production_id', 'part']);
+    });
+    await knex.schema.createTable('changes', (t) => {
+      t.bigIncrements('seq').primary();
+      t.text('id').notNullable().unique();
+      t.text('production_id').notNullable().references('productions.id').onDelete('CASCADE');
+      t.text('client').notNullable();
+      t.text('label').notNullable();
+      t.text('undoes');
+      t.text('follows');
+      t.jsonb('parts').notNullable();
+      t.timestamp('at').notNullable().defaultTo(knex.fn.now());
+      t.index(['production_id', 'client', 'seq']);
+    });
+    await knex.schema.createTable('media', (t) => {
+      t.text('hash').primary();
+      t.text('kind').notNullable();
+      t.text('type').notNullable();
+      t.text('name').notNullable();
+      t.bigInteger('size').notNullable();
+      t.jsonb('facts').notNullable();
+      t.text('original').references('media.hash');
+      t.timestamp('at').notNullable().defaultTo(knex.fn.now());
+    });
+    await knex.schema.createTable('media_chunks', (t) => {
+      t.text('hash').notNullable().references('media.hash').onDelete('CASCADE').deferrable('deferred');
+      t.integer('index').notNullable();
+      t.binary('bytes').notNullable();
+      t.primary(['hash', 'index']);
+    });
+    await knex.schema.createTable('derived', (t) => {
+      t.text('key').primary();
+      t.binary('bytes').notNullable();
+      t.timestamp('at').notNullable().defaultTo(knex.fn.now());
+    });
+    await knex.schema.createTable('films', (t) => {
+      t.text('id').primary();
+      t.text('production_id').notNullable().references('productions.id').onDelete('CASCADE');
+      t.text('name').notNullable();
+      t.jsonb('options').notNullable();
+      t.jsonb('document').notNullable();
+      t.text('state').notNullable();
+      t.text('error');
+      t.text('media').references('media.hash');
+      t.jsonb('report');
+      t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+      t.timestamp('ended_at');
+    });
+    await knex.schema.createTable('segments', (t) => {
+      t.text('key').primary();
+      t.text('state').notNullable();
+      t.integer('frames').notNullable();
+      t.integer('done').notNullable().defaultTo(0);
+      t.text('error');
+      t.text('media').references('media.hash');
+      t.text('worker');
+      t.timestamp('at').notNullable().defaultTo(knex.fn.now());
+    });
+    await knex.schema.createTable('film_segments', (t) => {
+      t.text('film_id').notNullable().references('films.id').onDelete('CASCADE');
+      t.integer('index').notNullable();
+      t.text('key').notNullable().references('segments.key');
+      t.jsonb('range').notNullable();
+      t.boolean('reused').notNullable();
+      t.primary(['film_id', 'index']);
+    });
+    await knex.schema.createTable('workers', (t) => {
+      t.text('id').primary();
+      t.text('graphile_id').notNullable();
+      t.integer('pid').notNullable();
+      t.timestamp('started_at').notNullable().defaultTo(knex.fn.now());
+      t.timestamp('beat_at').notNullable().defaultTo(knex.fn.now());
+    });
+  },
+  async down(knex) {
+    for (const table of ['workers', 'film_segments', 'segments', 'films', 'derived', 'media_chunks', 'media', 'changes', 'parts', 'productions'])
+      await knex.schema.dropTableIfExists(table);
+  },
+};
+
+const all: Readonly<Record<string, Knex.Migration>> = { '20261125000000_init': init };
+
+/** Static imports with names that have no extension, so that they are the same before and after a build. */
+export const migrationSource: Knex.MigrationSource<string> = {
+  getMigrations: async () => Object.keys(all).sort(),
+  getMigrationName: (name) => name,
+  getMigration: async (name) => all[name] as Knex.Migration,
+};

@@ -1,0 +1,283 @@
+import { execFileSync } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { execa } from 'execa';
+import { failure } from '#core/document/failure';
+import type { Document } from '#core/document/schema';
+import { PAINTER_VERSION } from '#core/paint/paint';
+import { segmentInputs } from '#core/schedule/inputs';
+import { type FilmSchedule, schedule } from '#core/schedule/schedule';
+import { clipped, type Segment, segmentsOf } from '#core/schedule/segments';
+import { mix, voiceClips } from '#core/sound/mix';
+import { writeWav } from '#core/speech/wav';
+import { ticksPerFrame } from '#core/time/ticks';
+import type { Db } from '../db/db.ts';
+import { mediaBytes, putMedia } from '../media/store.ts';
+import { loadAnalyses, loadImages, loadSounds } from './loadDocument.ts';
+import type { FilmOptions } from './options.ts';
+import { encoderArguments, renderSegment } from './renderSegment.ts';
+
+export interface PlannedFilm {
+  readonly film: FilmSchedule;
+  readonly segments: readonly (Segment & { readonly key: string })[];
+  readonly fromFrame: number;
+  readonly toFrame: number;
+}
+
+let encoder: string | undefined;
+const encoderVersion = (): string => (encoder ??= execFileSync('ffmpeg', ['-version']).toString().split('\n')[0] ?? '');
+
+/** A film's schedule and the segments it is made of, each with the key of all that its frames depend on. */
+export async function planFilm(db: Db, document: Document, options: FilmOptions): Promise<PlannedFilm> {
+  const analyses = await loadAnalyses(db, document);
+  const film = schedule(document, (hash) => analyses.get(hash), options.fps);
+  const frame = ticksPerFrame(options.fps);
+  const last = Math.round(film.length / frame);
+  const fromFrame = Math.min(last, Math.floor(options.from / frame));
+  const toFrame = Math.min(last, options.to === null ? last : Math.ceil(options.to / frame));
+  if (toFrame <= fromFrame) throw failure('empty-range', 'There is nothing between these two times. Choose a later end.');
+  const fixed = JSON.stringify([PAINTER_VERSION, encoderVersion(), encoderArguments(options), options.captions]);
+  const segments = clipped(segmentsOf(film), fromFrame, toFrame).map((segment) => ({
+    ...segment,
+    key: createHash('sha256').update(fixed).update(segmentInputs(film, segment)).digest('hex'),
+  }));
+  return { film, segments, fromFrame, toFrame };
+}
+
+/** Puts a film on the way: its rows, and a job for each segment that is not there yet. */
+export async function startFilm(db: Db, productionId: string, document: Document, name: string, options: FilmOptions): Promise<string> {
+  const { segments, fromFrame, toFrame } = await planFilm(db, document, options);
+  const id = `fi_${randomBytes(8).toString('hex')}`;
+  await db.transaction(async (trx) => {
+    await trx('films').insert({
+      id,
+      production_id: productionId,
+      name,
+      options: JSON.stringify(options),
+      document: JSON.stringify(document),
+      state: 'rendering',
+      report: JSON.stringify({ frames: toFrame - fromFrame }),
+    });
+    for (const [index, segment] of segments.entries()) {
+      const known = await trx('segments').where({ key: segment.key }).first();
+      const ready = known?.state === 'done';
+      if (!known)
+        await trx('segments')
+          .insert({ key: segment.key, state: 'waiting', frames: segment.toFrame - segment.fromFrame })
+          .onConflict('key')
+          .ignore();
+      else if (known.state === 'failed' || known.state === 'cancelled') await trx('segments').where({ key: segment.key }).update({ state: 'waiting', error: null, done: 0 });
+      const { key, ...range } = segment;
+      await trx('film_segments').insert({ film_id: id, index, key, range: JSON.stringify(range), reused: ready });
+      if (!ready)
+        await trx.raw('select graphile_worker.add_job(?, payload := ?, job_key := ?, max_attempts := 5)', ['render_segment', JSON.stringify({ film: id, index, key }), key]);
+    }
+  });
+  await joinIfReady(db, id);
+  return id;
+}
+
+/** Queues the joining of a film once all of its segments are there. */
+export async function joinIfReady(db: Db, film: string): Promise<void> {
+  const open = await db('film_segments').join('segments', 'segments.key', 'film_segments.key').where({ film_id: film }).whereNot('segments.state', 'done').first('segments.key');
+  if (!open) await db.raw('select graphile_worker.add_job(?, payload := ?, job_key := ?, max_attempts := 3)', ['join_film', JSON.stringify({ film }), `join ${film}`]);
+}
+
+/** Renders one segment for whichever films still want it. Called by a worker. */
+export async function doSegment(db: Db, payload: { film: string; index: number; key: string }, worker: string): Promise<void> {
+  const wanted = async (): Promise<boolean> =>
+    (await db('film_segments').join('films', 'films.id', 'film_segments.film_id').where({ key: payload.key, state: 'rendering' }).first('films.id')) !== undefined;
+  const row = await db('segments').where({ key: payload.key }).first();
+  if (!row || row.state === 'done') return finished(db, payload.key);
+  if (!(await wanted())) return;
+  const film = await db('films').where({ id: payload.film }).first();
+  const link = await db('film_segments').where({ film_id: payload.film, index: payload.index }).first();
+  if (!film || !link) return;
+  await db('segments').where({ key: payload.key }).update({ state: 'rendering', worker, done: 0, error: null, at: db.fn.now() });
+  const document = film.document as Document;
+  const options = film.options as FilmOptions;
+  const folder = await mkdtemp(join(tmpdir(), 'kipzo-segment-'));
+  const stop = new AbortController();
+  let done = 0;
+  const watch = setInterval(async () => {
+    try {
+      await db('segments').where({ key: payload.key }).update({ done, at: db.fn.now() });
+      if (!(await wanted())) stop.abort();
+    } catch {
+      // The database is away for a moment: the next beat tries again.
+    }
+  }, 400);
+  try {
+    const analyses = await loadAnalyses(db, document);
+    const images = await loadImages(db, document);
+    const plan = schedule(document, (hash) => analyses.get(hash), options.fps);
+    const file = join(folder, 'segment.mp4');
+    await renderSegment(plan, link.range as Segment, options, images, file, {
+      signal: stop.signal,
+      onFrame: (frame) => {
+        done = frame;
+      },
+    });
+    clearInterval(watch);
+    const media = await putMedia(db, await readFile(file), { kind: 'segment', type: 'video/mp4', name: 'segment.mp4' });
+    await db('segments').where({ key: payload.key }).update({ state: 'done', media: media.hash, done: row.frames, at: db.fn.now() });
+    await finished(db, payload.key);
+  } catch (thrown) {
+    clearInterval(watch);
+    if (stop.signal.aborted) {
+      await db('segments').where({ key: payload.key }).update({ state: 'cancelled', done: 0, media: null });
+      return;
+    }
+    const sentence = thrown instanceof Error ? thrown.message : String(thrown);
+    await db('segments')
+      .where({ key: payload.key })
+      .update({ state: 'failed', error: `Frame ${done}: ${sentence}` });
+    throw thrown;
+  } finally {
+    clearInterval(watch);
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+async function finished(db: Db, key: string): Promise<void> {
+  const films = await db('film_segments').join('films', 'films.id', 'film_segments.film_id').where({ key, state: 'rendering' }).select('films.id');
+  for (const { id } of films) await joinIfReady(db, id);
+}
+
+/** Joins segments without re-encoding, mixes the sound once and muxes it in; checks the result with ffprobe. */
+export async function joinFilm(db: Db, id: string): Promise<void> {
+  const row = await db('films').where({ id }).first();
+  if (!row || row.state !== 'rendering') return;
+  const document = row.document as Document;
+  const options = row.options as FilmOptions;
+  const folder = await mkdtemp(join(tmpdir(), 'kipzo-film-'));
+  try {
+    const links = await db('film_segments')
+      .join('segments', 'segments.key', 'film_segments.key')
+      .where({ film_id: id })
+      .orderBy('index')
+      .select('segments.media', 'film_segments.range', 'film_segments.reused', 'film_segments.key');
+    const list: string[] = [];
+    for (const [index, link] of links.entries()) {
+      const file = join(folder, `s${index}.mp4`);
+      await writeFile(file, await mediaBytes(db, link.media));
+      list.push(`file '${file}'`);
+    }
+    await writeFile(join(folder, 'list.txt'), `${list.join('\n')}\n`);
+    const ranges = links.map((link) => link.range as Segment);
+    const frame = ticksPerFrame(options.fps);
+    const from = (ranges[0] as Segment).fromFrame * frame;
+    const length = (ranges.at(-1) as Segment).toFrame * frame - from;
+    const analyses = await loadAnalyses(db, document);
+    const clips = voiceClips(schedule(document, (hash) => analyses.get(hash), options.fps));
+    const sounds = await loadSounds(
+      db,
+      clips.map((clip) => clip.media),
+    );
+    await writeFile(join(folder, 'mix.wav'), writeWav({ rate: 48000, channels: [mix(clips, (media) => sounds.get(media), from, length)] }, 32));
+    const out = join(folder, 'film.mp4');
+    const joined = await execa(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        '-nostdin',
+        '-y',
+        '-f',
+        'concat',
+        '-safe',
+        '0',
+        '-i',
+        join(folder, 'list.txt'),
+        '-i',
+        join(folder, 'mix.wav'),
+        '-map',
+        '0:v',
+        '-map',
+        '1:a',
+        '-c:v',
+        'copy',
+        '-c:a',
+        'aac',
+        '-b:a',
+        '192k',
+        '-ac',
+        '2',
+        '-movflags',
+        '+faststart',
+        out,
+      ],
+      { reject: false, timeout: 600_000 },
+    );
+    if (joined.failed) throw failure('join-failed', 'The parts of the film could not be joined. Try the export again.', 500);
+    const frames = ranges.reduce((sum, range) => sum + range.toFrame - range.fromFrame, 0);
+    const probe = await execa('ffprobe', ['-v', 'error', '-count_packets', '-select_streams', 'v', '-show_entries', 'stream=nb_read_packets', '-of', 'csv=p=0', out]);
+    if (Number(probe.stdout.replace(/\D/g, '')) !== frames)
+      throw failure('join-check', `The joined film has ${probe.stdout.trim()} frames instead of ${frames}. Try the export again.`, 500);
+    const media = await putMedia(db, await readFile(out), { kind: 'film', type: 'video/mp4', name: row.name, facts: { frames, seconds: length / 48000 } });
+    const report = {
+      frames,
+      segments: links.map((link, index) => ({ key: link.key, reused: link.reused, frames: (ranges[index] as Segment).toFrame - (ranges[index] as Segment).fromFrame })),
+    };
+    await db('films')
+      .where({ id, state: 'rendering' })
+      .update({ state: 'done', media: media.hash, report: JSON.stringify(report), ended_at: db.fn.now() });
+  } catch (thrown) {
+    await db('films')
+      .where({ id })
+      .update({ state: 'failed', error: thrown instanceof Error ? thrown.message : String(thrown), ended_at: db.fn.now() });
+    throw thrown;
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+/** Stops a film; workers drop its unfinished segments, finished ones stay for the next export. */
+export async function cancelFilm(db: Db, id: string): Promise<void> {
+  await db('films').where({ id, state: 'rendering' }).update({ state: 'cancelled', ended_at: db.fn.now() });
+}
+
+export interface FilmProgress {
+  readonly id: string;
+  readonly name: string;
+  readonly state: string;
+  readonly error: string | null;
+  readonly frames: number;
+  readonly done: number;
+  readonly media: string | null;
+  readonly reused: number;
+  readonly segments: number;
+  readonly secondsLeft: number | null;
+}
+
+/** Where a film stands: frames done, and the time left from its own speed so far. */
+export async function filmProgress(db: Db, id: string): Promise<FilmProgress> {
+  const film = await db('films').where({ id }).first();
+  if (!film) throw failure('no-film', 'That export is gone. Start a new one.', 404);
+  const links = await db('film_segments')
+    .join('segments', 'segments.key', 'film_segments.key')
+    .where({ film_id: id })
+    .select('segments.state', 'segments.frames', 'segments.done', 'segments.error', 'film_segments.reused', 'film_segments.range');
+  const span = (link: { range: Segment }): number => link.range.toFrame - link.range.fromFrame;
+  const frames = links.reduce((sum, link) => sum + span(link), 0);
+  const done = links.reduce((sum, link) => sum + (link.state === 'done' ? span(link) : Math.min(link.done, span(link))), 0);
+  const own = links.filter((link) => !link.reused);
+  const ownFrames = own.reduce((sum, link) => sum + span(link), 0);
+  const ownDone = own.reduce((sum, link) => sum + (link.state === 'done' ? span(link) : link.done), 0);
+  const seconds = (Date.now() - new Date(film.created_at).getTime()) / 1000;
+  const failed = links.find((link) => link.state === 'failed');
+  return {
+    id,
+    name: film.name,
+    state: film.state,
+    error: film.error ?? (failed && film.state === 'rendering' ? null : (failed?.error ?? null)),
+    frames,
+    done,
+    media: film.media,
+    reused: links.filter((link) => link.reused).length,
+    segments: links.length,
+    secondsLeft: film.state === 'rendering' && ownDone > 5 ? Math.ceil((seconds / ownDone) * (ownFrames - ownDone)) + 1 : null,
+  };
+}

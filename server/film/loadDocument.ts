@@ -1,0 +1,32 @@
+import { type Image, loadImage } from '@napi-rs/canvas';
+import type { Document } from '#core/document/schema';
+import type { Analysis } from '#core/speech/analysis';
+import { readWav } from '#core/speech/wav';
+import type { Db } from '../db/db.ts';
+import { mediaBytes } from '../media/store.ts';
+
+/** All analyses that a document's takes name, by hash. */
+export async function loadAnalyses(db: Db, document: Document): Promise<Map<string, Analysis>> {
+  const hashes = new Set<string>();
+  for (const scene of Object.values(document.scenes))
+    for (const line of Object.values(scene.lines))
+      for (const take of Object.values(line.takes)) if (take.analysis && line.take && line.takes[line.take] === take) hashes.add(take.analysis);
+  const out = new Map<string, Analysis>();
+  for (const hash of hashes) out.set(hash, JSON.parse((await mediaBytes(db, hash)).toString('utf8')) as Analysis);
+  return out;
+}
+
+/** Decoded backdrop pictures of a document. */
+export async function loadImages(db: Db, document: Document): Promise<Map<string, Image>> {
+  const out = new Map<string, Image>();
+  for (const { backdrop } of Object.values(document.scenes))
+    if (backdrop.kind === 'picture' && !out.has(backdrop.media)) out.set(backdrop.media, await loadImage(await mediaBytes(db, backdrop.media)));
+  return out;
+}
+
+/** Decoded samples of the given sounds. */
+export async function loadSounds(db: Db, hashes: Iterable<string>): Promise<Map<string, Float32Array>> {
+  const out = new Map<string, Float32Array>();
+  for (const hash of new Set(hashes)) out.set(hash, readWav(await mediaBytes(db, hash)).channels[0] ?? new Float32Array());
+  return out;
+}

@@ -1,0 +1,164 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Image } from '@napi-rs/canvas';
+import { failure } from '#core/document/failure';
+import type { Picture } from '#core/draw/picture';
+import { type I420Exports, I420Frame, i420Size } from '#core/paint/i420';
+import { IncrementalPainter } from '#core/paint/incremental';
+import type { FilmSchedule } from '#core/schedule/schedule';
+import type { Segment } from '#core/schedule/segments';
+import { evaluate } from '#core/stage/evaluate';
+import { ticksPerFrame } from '#core/time/ticks';
+import { filmFonts } from '../fonts.ts';
+import { nodeHost } from '../paint/host.ts';
+import { ROOT } from '../root.ts';
+import type { FilmOptions } from './options.ts';
+
+/** Fixed for all segments of all films: the thread count is part of the picture (rendering.md, Parallel work). */
+export const ENCODER_THREADS = 2;
+
+/** Arguments that make a segment; they are part of its key. */
+export const encoderArguments = ({ width, height, fps, preset, crf }: Pick<FilmOptions, 'width' | 'height' | 'fps' | 'preset' | 'crf'>): string[] => [
+  '-f',
+  'rawvideo',
+  '-pix_fmt',
+  'yuv420p',
+  '-s',
+  `${width}x${height}`,
+  '-r',
+  String(fps),
+  '-i',
+  'pipe:0',
+  '-c:v',
+  'libx264',
+  '-preset',
+  preset,
+  '-crf',
+  String(crf),
+  '-threads',
+  String(ENCODER_THREADS),
+  '-g',
+  '300',
+  '-bf',
+  '3',
+  '-x264-params',
+  'open-gop=0',
+  '-color_primaries',
+  'bt709',
+  '-color_trc',
+  'bt709',
+  '-colorspace',
+  'bt709',
+  '-color_range',
+  'tv',
+];
+
+let compiled: WebAssembly.Module | undefined;
+
+/** A fresh instance of the RGBA to I420 routine. */
+export function i420Routine(): I420Exports {
+  compiled ??= new WebAssembly.Module(readFileSync(join(ROOT, 'core/paint/i420.wasm')));
+  return new WebAssembly.Instance(compiled, { env: { abort() {} } }).exports as unknown as I420Exports;
+}
+
+/** The picture lists of a segment's frames, in order. */
+export function* segmentPictures(film: FilmSchedule, segment: Segment, captions: boolean): Generator<Picture> {
+  const scene = film.scenes.find(({ id }) => id === segment.scene);
+  if (!scene) throw failure('no-scene', 'A scene of this film is gone. Start the export again.');
+  const frame = ticksPerFrame(film.fps);
+  for (let n = segment.fromFrame; n < segment.toFrame; n++) yield evaluate(film.document, scene, n * frame - scene.start, filmFonts(), { captions });
+}
+
+export interface EncodeResult {
+  readonly frames: number;
+  /** Frames whose picture was the one before. */
+  readonly still: number;
+  /** Milliseconds spent in evaluating and painting, converting, waiting for the encoder. */
+  readonly paintMs: number;
+  readonly convertMs: number;
+  readonly writeMs: number;
+}
+
+export interface EncodeOptions {
+  readonly width: number;
+  readonly height: number;
+  /** Repaint every frame whole: what the incremental way is checked against. */
+  readonly whole?: boolean;
+  readonly onFrame?: (frame: number) => void;
+  readonly signal?: AbortSignal;
+  /** Gets every finished I420 frame instead of ffmpeg. */
+  readonly collect?: (frame: Uint8Array) => void;
+}
+
+/**
+ * Paints pictures and feeds them to one ffmpeg as I420, touching only what changes. Frames that stay the same are
+ * written again without painting. Ends the encoder and throws where the signal aborts.
+ */
+export async function encodePictures(pictures: Iterable<Picture>, images: ReadonlyMap<string, Image>, args: readonly string[], options: EncodeOptions): Promise<EncodeResult> {
+  const { width, height, signal } = options;
+  const painter = new IncrementalPainter(nodeHost(images), width, height);
+  const frame = new I420Frame(i420Routine(), width, height);
+  const ring = [0, 1, 2].map(() => new Uint8Array(i420Size(width, height)));
+  const ffmpeg = options.collect ? undefined : spawn('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { stdio: ['pipe', 'ignore', 'pipe'] });
+  let complaint = '';
+  ffmpeg?.stderr?.on('data', (data: Buffer) => {
+    complaint = (complaint + data.toString()).slice(-2000);
+  });
+  const ended = ffmpeg ? new Promise<number | null>((resolve) => ffmpeg.on('close', resolve)) : Promise.resolve(0);
+  ffmpeg?.stdin?.on('error', () => {});
+  let frames = 0;
+  let still = 0;
+  let paintMs = 0;
+  let convertMs = 0;
+  let writeMs = 0;
+  try {
+    for (const picture of pictures) {
+      if (signal?.aborted) throw failure('cancelled', 'The export was cancelled.');
+      if (options.whole) painter.reset();
+      const started = performance.now();
+      let converting = 0;
+      const share = painter.paint(picture, (surface, sx, sy, box) => {
+        const w = box.right - box.left;
+        const h = box.bottom - box.top;
+        const { data } = surface.context.getImageData(sx, sy, w, h);
+        const before = performance.now();
+        frame.put(data, box);
+        converting += performance.now() - before;
+      });
+      if (share === 0) still++;
+      paintMs += performance.now() - started - converting;
+      convertMs += converting;
+      const buffer = ring[frames % ring.length] as Uint8Array;
+      frame.copyTo(buffer);
+      const writing = performance.now();
+      if (options.collect) options.collect(buffer);
+      else if (ffmpeg?.stdin && !ffmpeg.stdin.write(buffer)) await Promise.race([once(ffmpeg.stdin, 'drain'), ended]);
+      writeMs += performance.now() - writing;
+      frames++;
+      options.onFrame?.(frames);
+      if (ffmpeg?.exitCode !== null && ffmpeg?.exitCode !== undefined) break;
+    }
+    ffmpeg?.stdin?.end();
+    const code = await ended;
+    if (code !== 0)
+      throw failure('encoder-failed', `The encoder stopped at frame ${frames}: ${complaint.trim().split('\n').at(-1) ?? 'no reason given'}. Try the export again.`, 500);
+  } catch (thrown) {
+    ffmpeg?.kill('SIGKILL');
+    await ended;
+    throw thrown;
+  }
+  return { frames, still, paintMs, convertMs, writeMs };
+}
+
+/** Renders a segment of a film to `file` (MP4 without sound). */
+export const renderSegment = (
+  film: FilmSchedule,
+  segment: Segment,
+  options: FilmOptions,
+  images: ReadonlyMap<string, Image>,
+  file: string,
+  more: Pick<EncodeOptions, 'onFrame' | 'signal'> = {},
+): Promise<EncodeResult> =>
+  encodePictures(segmentPictures(film, segment, options.captions), images, [...encoderArguments(options), file], { width: options.width, height: options.height, ...more });

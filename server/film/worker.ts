@@ -1,0 +1,64 @@
+import { randomUUID } from 'node:crypto';
+import { Logger, makeWorkerUtils, type Runner, run } from 'graphile-worker';
+import { openDb } from '../db/db.ts';
+import { doSegment, joinFilm } from './films.ts';
+
+const BEAT_MS = 2000;
+/** A worker whose heart stood still this long is taken for dead; its segment is taken over well within 20 s. */
+const DEAD_SECONDS = 8;
+
+/**
+ * One worker process: takes segments and joins from the queue, tells that it lives, and frees the jobs of workers
+ * that stopped telling. Ends on SIGTERM.
+ */
+export async function startWorker(url: string): Promise<{ stop(): Promise<void>; done: Promise<void> }> {
+  const db = openDb(url, 4);
+  const id = randomUUID();
+  const utils = await makeWorkerUtils({ connectionString: url });
+  let graphileId = '';
+  const runner: Runner = await run({
+    connectionString: url,
+    concurrency: 1,
+    pollInterval: 1000,
+    noHandleSignals: true,
+    logger: new Logger(() => () => {}),
+    taskList: {
+      render_segment: (payload) => doSegment(db, payload as { film: string; index: number; key: string }, id),
+      join_film: (payload) => joinFilm(db, (payload as { film: string }).film),
+    },
+  });
+  runner.events.on('worker:create', ({ worker }) => {
+    graphileId = worker.workerId;
+  });
+  const beat = async (): Promise<void> => {
+    try {
+      await db('workers').insert({ id, graphile_id: graphileId, pid: process.pid }).onConflict('id').merge({ beat_at: db.fn.now(), graphile_id: graphileId });
+      const dead = await db('workers').whereRaw(`beat_at < now() - interval '${DEAD_SECONDS} seconds'`).select('id', 'graphile_id');
+      if (!dead.length) return;
+      await utils.forceUnlockWorkers(dead.map((row) => row.graphile_id).filter(Boolean));
+      await db('workers')
+        .whereIn(
+          'id',
+          dead.map((row) => row.id),
+        )
+        .delete();
+    } catch {
+      // The database is away for a moment: the next beat tries again.
+    }
+  };
+  await beat();
+  const timer = setInterval(beat, BEAT_MS);
+  return {
+    async stop() {
+      clearInterval(timer);
+      await runner.stop().catch(() => {});
+      await db('workers')
+        .where({ id })
+        .delete()
+        .catch(() => {});
+      await utils.release();
+      await db.destroy();
+    },
+    done: runner.promise,
+  };
+}

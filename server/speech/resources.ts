@@ -1,0 +1,21 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { SpeechResources } from '#core/speech/analyse';
+import { openDictionary } from '#core/speech/dictionary';
+import { readModel } from '#core/speech/model';
+import { ROOT } from '../root.ts';
+import { buildSpeechFiles } from './buildModel.ts';
+
+export const SPEECH_DIR = join(ROOT, 'dist', 'speech');
+
+let opened: SpeechResources | undefined;
+
+/** The acoustic model and dictionary, opened once; made first where set-up has not run. */
+export function speechResources(): SpeechResources {
+  if (!opened) {
+    if (!existsSync(join(SPEECH_DIR, 'dictionary.bin'))) buildSpeechFiles(SPEECH_DIR);
+    const model = readModel(readFileSync(join(SPEECH_DIR, 'acoustic.bin')));
+    opened = { model, dictionary: openDictionary(readFileSync(join(SPEECH_DIR, 'dictionary.bin')), model.phones) };
+  }
+  return opened;
+}

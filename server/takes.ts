@@ -1,0 +1,82 @@
+import * as v from 'valibot';
+import { failure } from '#core/document/failure';
+import { type Voice, VoiceSchema } from '#core/document/schema';
+import { splitWords } from '#core/formats/script/read';
+import { analysisOf, listen, unknownWords } from '#core/speech/analyse';
+import { ANALYSIS_VERSION, type Analysis } from '#core/speech/analysis';
+import { RATE } from '#core/speech/features';
+import { readWav, resample } from '#core/speech/wav';
+import type { Db } from './db/db.ts';
+import { derived, hashOf, mediaBytes, putMedia } from './media/store.ts';
+import { pronounce } from './speech/pronounce.ts';
+import { speechResources } from './speech/resources.ts';
+import { SYNTH_VERSION, speak } from './synth/synth.ts';
+
+/** A sound with its stored analysis, as a take needs it. Word times by the word's place in the text. */
+export interface MadeTake {
+  readonly media: string;
+  readonly analysis: string;
+  readonly from: number;
+  readonly length: number;
+  readonly words: readonly { readonly text: string; readonly start: number; readonly end: number }[];
+}
+
+/** Stores an analysis as immutable JSON named by its hash. */
+export async function storeAnalysis(db: Db, analysis: Analysis): Promise<string> {
+  const media = await putMedia(db, Buffer.from(JSON.stringify(analysis)), { kind: 'analysis', type: 'application/json', name: 'analysis.json' });
+  return media.hash;
+}
+
+/** The draft voice of a text: synthesized and analysed once, then cached by all that it depends on. */
+export async function draftTake(db: Db, text: string, voice: Voice): Promise<MadeTake> {
+  const key = `draft ${SYNTH_VERSION} ${ANALYSIS_VERSION} ${hashOf(Buffer.from(JSON.stringify([text, voice])))}`;
+  const bytes = await derived(db, key, async () => {
+    const spoken = await speak(text, voice);
+    const media = await putMedia(db, spoken.wav, { kind: 'sound', type: 'audio/wav', name: 'draft.wav', facts: { seconds: spoken.seconds, rate: 48000 } });
+    const made = await analyseMedia(db, media.hash, splitWords(text));
+    return Buffer.from(JSON.stringify(made));
+  });
+  return JSON.parse(bytes.toString('utf8')) as MadeTake;
+}
+
+/** Words, mouth and loudness of a stored sound, `from`..`to` in ticks of it. */
+export async function analyseMedia(db: Db, hash: string, words: readonly string[] | undefined, from = 0, to?: number): Promise<MadeTake> {
+  const sound = readWav(await mediaBytes(db, hash));
+  const whole = sound.channels[0] ?? new Float32Array();
+  const end = Math.min(whole.length, to ?? whole.length);
+  const samples = resample(whole.subarray(from, end), sound.rate, RATE);
+  const analysis = await analyseSamples(samples, words);
+  return { media: hash, analysis: await storeAnalysis(db, { ...analysis, length: end - from }), from, length: end - from, words: analysis.words };
+}
+
+/** The same analysis as the page's worker makes, with pronunciations of unknown words asked for first. */
+export async function analyseSamples(samples: Float32Array, words: readonly string[] | undefined): Promise<Analysis> {
+  const resources = speechResources();
+  const unknown = words ? unknownWords(words, resources) : [];
+  const pronunciations = unknown.length ? await pronounce(unknown) : {};
+  return analysisOf(listen(samples, words, { ...resources, pronunciations }), samples);
+}
+
+const span = { start: v.pipe(v.number(), v.integer(), v.minValue(0)), end: v.pipe(v.number(), v.integer(), v.minValue(0)) };
+const AnalysisSchema = v.object({
+  version: v.literal(ANALYSIS_VERSION),
+  length: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  words: v.array(v.object({ text: v.pipe(v.string(), v.maxLength(200)), ...span })),
+  phones: v.array(v.object({ label: v.pipe(v.string(), v.maxLength(6)), ...span })),
+  mouth: v.array(v.object({ shape: v.picklist(['rest', 'closed', 'bite', 'tongue', 'teeth', 'mid', 'wide', 'spread', 'round', 'pucker']), ...span })),
+  loudness: v.array(v.pipe(v.number(), v.minValue(0), v.maxValue(2))),
+  stress: v.array(v.pipe(v.number(), v.minValue(0), v.maxValue(1))),
+});
+
+/** An analysis that a page sends, checked before it is stored. */
+export function validAnalysis(data: unknown): Analysis {
+  const result = v.safeParse(AnalysisSchema, data);
+  if (!result.success) throw failure('invalid-analysis', 'The analysis of this voice came out damaged. Bring the voice in again.');
+  return result.output;
+}
+
+export const validVoice = (data: unknown): Voice => {
+  const result = v.safeParse(VoiceSchema, data);
+  if (!result.success) throw failure('invalid-voice', 'This draft voice has a value that is out of range. Choose a voice from the list.');
+  return result.output;
+};
