@@ -7,10 +7,10 @@ const require = createRequire(import.meta.url);
 
 /** Files of each film font, by script; the same list serves the page (web/resources.ts). */
 const FILES: Readonly<Record<FontRole, readonly string[]>> = {
-  caption: ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese'].map((script) => `@fontsource/literata/files/literata-${script}-400-normal.woff2`),
-  captionBold: ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese'].map((script) => `@fontsource/literata/files/literata-${script}-700-normal.woff2`),
-  title: ['latin', 'latin-ext'].map((script) => `@fontsource/literata/files/literata-${script}-600-normal.woff2`),
-  label: ['latin', 'latin-ext'].map((script) => `@fontsource/instrument-sans/files/instrument-sans-${script}-600-normal.woff2`),
+  caption: ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese'].map((script) => `@fontsource/literata/files/literata-${script}-400-normal.woff`),
+  captionBold: ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese'].map((script) => `@fontsource/literata/files/literata-${script}-700-normal.woff`),
+  title: ['latin', 'latin-ext'].map((script) => `@fontsource/literata/files/literata-${script}-600-normal.woff`),
+  label: ['latin', 'latin-ext'].map((script) => `@fontsource/instrument-sans/files/instrument-sans-${script}-600-normal.woff`),
 };
 
 export const fontFile = (path: string): string => require.resolve(path);

@@ -215,3 +215,23 @@ export function toSvgData(path: Path): string {
   }
   return out;
 }
+
+/** Box of all control points. */
+export function hull(path: Path): { left: number; top: number; right: number; bottom: number } {
+  let left = Number.POSITIVE_INFINITY;
+  let top = Number.POSITIVE_INFINITY;
+  let right = Number.NEGATIVE_INFINITY;
+  let bottom = Number.NEGATIVE_INFINITY;
+  for (let index = 0; index < path.length; ) {
+    let pairs = (ARGUMENTS[path[index++] as number] as number) >> 1;
+    for (; pairs > 0; pairs--, index += 2) {
+      const x = path[index] as number;
+      const y = path[index + 1] as number;
+      if (x < left) left = x;
+      if (x > right) right = x;
+      if (y < top) top = y;
+      if (y > bottom) bottom = y;
+    }
+  }
+  return { left, top, right, bottom };
+}

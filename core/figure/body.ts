@@ -117,11 +117,11 @@ export function drawTorso(model: FigureModel, sk: Skeleton, worn: Garment, front
     const { armTop, armEnd } = model.p;
     return s.fillItem(
       `contact${side}`,
-      limbPath([from, ...moved], [armTop + worn.sleeve[0] * 0.6, (armTop + armEnd) / 2 + worn.sleeve[1], armEnd + worn.sleeve[2] + 1], false),
+      limbPath([from, ...moved], [armTop * 0.82 + armEnd * 0.18 + worn.sleeve[0] - 2, armTop * 0.6 + armEnd * 0.4 + worn.sleeve[1], armEnd + worn.sleeve[2]], false),
       tone.shadow,
     );
   });
-  s.shaded('cloth', torsoPath(model, sk, worn, frame), tone, [-8, -2.2], [...(worn.details?.(frame) ?? []), ...shades]);
+  s.clipped('cloth', torsoPath(model, sk, worn, frame), tone, [-8, -2.2], [...(worn.details?.(frame) ?? []), ...shades]);
   return s.nodes;
 }
 
@@ -133,7 +133,7 @@ export function drawNeck(model: FigureModel, sk: Skeleton): Node[] {
   const wide = 13 + p.armTop * 0.16;
   const top = { x: sk.head.x - (sk.head.x - sk.neck.x) * 0.35, y: sk.head.y + p.headHeight * 0.55 };
   const path = limbPath([{ x: sk.neck.x, y: sk.neck.y + 2 }, top], [wide, wide - 1], false);
-  return s.shaded('neck', path, model.skinTone, [-4.5, -2.5], [s.fillItem('chin', ellipse(sk.head.x + 1, sk.head.y + p.headHeight * 0.44, 26, 27), model.skin.shadow)]).nodes;
+  return s.clipped('neck', path, model.skinTone, [-4.5, -2.5], [s.fillItem('chin', ellipse(sk.head.x + 1, sk.head.y + p.headHeight * 0.44, 26, 27), model.skin.shadow)]).nodes;
 }
 
 /** One arm with its hand and sleeve. */

@@ -94,29 +94,25 @@ export function drawEars(model: FigureModel, yaw: number, behind: boolean): Node
     const size = (1 + model.p.elder * 0.08) * (narrow > 1.8 ? 1.25 : 1);
     const width = 7.5 * size * clamp(0.75 + 0.25 * narrow, 0.7, 1.15);
     const id = out < 0 ? 'L' : 'R';
-    s.nodes.push({
-      ...s.shadedGroup(
-        id,
-        ellipse(0, 0, width, 11.5 * size),
-        model.skinTone,
-        [-2, -1.5],
-        [
-          s.lineItem(
-            `${id}.fold`,
-            pen()
-              .move(-out * 2.5, -5)
-              .quad(out * 3.6, -5.5, out * 2.6, 1)
-              .quad(out * 1.5, 4, -out, 5)
-              .done(),
-            model.skin.line,
-            1.5,
-            0.7,
-          ),
-        ],
-      ),
-    });
-    const last = s.nodes.length - 1;
-    s.nodes[last] = moved(s.nodes[last] as Node, translation(x, 6));
+    s.shaded(
+      id,
+      ellipse(x, 6, width, 11.5 * size),
+      model.skinTone,
+      [-2, -1.5],
+      [
+        s.lineItem(
+          `${id}.fold`,
+          pen()
+            .move(x - out * 2.5, 1)
+            .quad(x + out * 3.6, 0.5, x + out * 2.6, 7)
+            .quad(x + out * 1.5, 10, x - out, 11)
+            .done(),
+          model.skin.line,
+          1.5,
+          0.7,
+        ),
+      ],
+    );
   }
   return s.nodes;
 }
@@ -130,12 +126,11 @@ export function drawFace(model: FigureModel, state: HeadState): Node[] {
   const s = new Sketch('face');
   const blushY = 19 + lift;
   const blushes = ([-1, 1] as const).map((out) => {
-    const { x, narrow } = slide(w, 0.9, out * 0.62, yaw);
+    const { x, narrow } = slide(w, 0.86 - 0.1 * Math.abs(Math.sin(yaw)), out * 0.6, yaw);
     const up = Math.max(0, pose.smile) * 1.2;
     return s.fillItem(`blush${out}`, ellipse(x, blushY - up, 9.5 * clamp(narrow, 0.2, 1.15), 6.2), skin.blush, 0.38);
   });
-  const head = s.shadedGroup('head', headPath(model, yaw, chinDrop(mouth)), model.skinTone, [-4.5 - Math.sin(yaw) * 1.2, -3.2], blushes);
-  s.nodes.push(head);
+  s.shaded('head', headPath(model, yaw, chinDrop(mouth)), model.skinTone, [-4.5 - Math.abs(Math.sin(yaw)) * 1.2, -3.2], blushes);
 
   for (const side of ['L', 'R'] as const) s.nodes.push(...drawEye(model, state, side, lift));
 

@@ -1,5 +1,5 @@
 import type { Point } from '../draw/matrix.ts';
-import { smoothLoop, transformPath } from '../draw/path.ts';
+import { joined, pen, smoothLoop, transformPath } from '../draw/path.ts';
 import { mix } from '../time/easing.ts';
 import { limbPath, type Sketch, type Tone } from './sketch.ts';
 
@@ -80,19 +80,46 @@ export function drawHand(s: Sketch, id: string, wrist: Point, angle: number, thu
     const tip: [number, number] = [mid[0] + Math.sin(spread * 1.15) * second - curl * 1.2, mid[1] + Math.cos(spread * 1.15) * second];
     return { joints: [at(...base), at(...mid), at(...tip)], radii: [radius * k, radius * 0.96 * k, radius * 0.86 * k], curled: curl > 0.62 };
   };
-  const order = thumbSide > 0 ? [3, 2, 1, 0] : [0, 1, 2, 3];
+  const all = [0, 1, 2, 3].map(finger);
   const shade = 1.7 * k;
-  for (const index of order) {
-    const { joints, radii, curled } = finger(index);
-    if (!curled) s.limb(`${id}.f${index}`, joints, radii, tone, shade);
-  }
+  const straight = all.filter((f) => !f.curled);
+  const curled = all.filter((f) => f.curled);
+  /** Fingers that lie side by side are two shapes, with a thin line of shade where they meet. */
+  const fingers = (name: string, list: typeof all): void => {
+    if (!list.length) return;
+    const d = shade / 2;
+    s.fill(`${id}.${name}`, joined(...list.map((f) => limbPath(f.joints, f.radii, false))), tone.shadow);
+    s.fill(
+      `${id}.${name}.lit`,
+      joined(
+        ...list.map((f) =>
+          limbPath(
+            f.joints.map(({ x, y }) => ({ x: x - d, y: y - d * 0.55 })),
+            f.radii.map((r) => Math.max(0.5, r - d)),
+            false,
+          ),
+        ),
+      ),
+      tone.base,
+    );
+    if (list.length < 2) return;
+    const seams = pen();
+    for (let n = 0; n + 1 < list.length; n++) {
+      const [a, b] = [list[n] as (typeof all)[number], list[n + 1] as (typeof all)[number]];
+      const between = (i: number): Point => ({ x: ((a.joints[i] as Point).x + (b.joints[i] as Point).x) / 2, y: ((a.joints[i] as Point).y + (b.joints[i] as Point).y) / 2 });
+      const gap = Math.hypot((a.joints[2] as Point).x - (b.joints[2] as Point).x, (a.joints[2] as Point).y - (b.joints[2] as Point).y);
+      const from = between(0);
+      const to = between(1);
+      const tip = gap < 9.5 * k ? between(2) : to;
+      seams.move(from.x, from.y).quad(to.x, to.y, tip.x, tip.y);
+    }
+    s.line(`${id}.${name}.seams`, seams.done(), tone.shadow, 1.3 * k);
+  };
+  fingers('fingers', straight);
   const palm = smoothLoop([-7.5, -4, -10, 4, -12, 13, -10.8, 20.5, -4, 24.2, 4, 24.4, 10.6, 21, 12, 13, 10, 4, 7.5, -4]);
   const placed = transformPath(palm, [cos * thumbSide * k, -sin * thumbSide * k, sin * k, cos * k, wrist.x, wrist.y]);
   s.shaded(`${id}.palm`, placed, tone, [-1.9 * k, -1.2 * k]);
-  for (const index of order) {
-    const { joints, radii, curled } = finger(index);
-    if (curled) s.limb(`${id}.f${index}`, joints, radii, tone, shade);
-  }
+  fingers('curled', curled);
   const out = hand.thumbOut * (Math.PI / 180);
   const first = mix(13, 11, hand.thumb);
   const mid: [number, number] = [9 + Math.sin(out) * first * 0.9, 8 + Math.cos(out) * first * 0.8];

@@ -1,6 +1,6 @@
 import { IDENTITY, type Matrix, type Point, translation } from '../draw/matrix.ts';
-import { capsule, ellipse, joined, type Path, pen } from '../draw/path.ts';
-import type { Blend, Colour, Group, Item, Node } from '../draw/picture.ts';
+import { capsule, ellipse, hull, joined, type Path, pen } from '../draw/path.ts';
+import type { Blend, Colour, Item, Node } from '../draw/picture.ts';
 
 export interface Tone {
   readonly base: Colour;
@@ -39,21 +39,24 @@ export class Sketch {
   }
 
   /**
-   * A part with one shadow tone at its right and lower edge: the shape in shadow, the same shape moved by `shift`
-   * in the base colour kept inside it, then details inside.
+   * A part with one shadow tone at its right and lower edge: the shape in shadow, the same shape in the base colour
+   * drawn smaller by `shift` from the opposite corner, then details, which lie inside by their own making. No clip:
+   * that is several times cheaper, and the outline stays smooth (details that may reach out use `clipped`).
    */
   shaded(id: string, path: Path, tone: Tone, shift: readonly [number, number] = [-4.5, -2.5], details: readonly Node[] = [], evenOdd = false): this {
-    this.nodes.push(this.shadedGroup(id, path, tone, shift, details, evenOdd));
+    const odd = evenOdd ? { evenOdd } : {};
+    this.nodes.push(this.item(id, { path, fill: tone.shadow, ...odd }), this.item(`${id}.lit`, { path, fill: tone.base, matrix: inset(path, shift), ...odd }), ...details);
     return this;
   }
 
-  shadedGroup(id: string, path: Path, tone: Tone, shift: readonly [number, number], details: readonly Node[] = [], evenOdd = false): Group {
-    const odd = evenOdd ? { evenOdd } : {};
-    return {
+  /** The same with lit side and details kept inside the shape: a clip group, for details that reach over its edge. */
+  clipped(id: string, path: Path, tone: Tone, shift: readonly [number, number], details: readonly Node[]): this {
+    this.nodes.push({
       id: `${this.prefix}.${id}`,
-      base: this.item(`${id}.base`, { path, fill: tone.shadow, ...odd }),
-      items: [this.item(`${id}.lit`, { path, fill: tone.base, matrix: translation(shift[0], shift[1]), ...odd }), ...details],
-    };
+      base: this.item(`${id}.base`, { path, fill: tone.shadow }),
+      items: [this.item(`${id}.lit`, { path, fill: tone.base, matrix: translation(shift[0], shift[1]) }), ...details],
+    });
+    return this;
   }
 
   /** Items kept inside a shape that is not painted. */
@@ -82,6 +85,16 @@ export class Sketch {
     );
     return this;
   }
+}
+
+/** Shrinks a shape by `shift` towards the corner that the light comes from. */
+function inset(path: Path, [dx, dy]: readonly [number, number]): Matrix {
+  const { left, top, right, bottom } = hull(path);
+  const sx = Math.max(0.4, 1 - Math.abs(dx) / Math.max(1, right - left));
+  const sy = Math.max(0.4, 1 - Math.abs(dy) / Math.max(1, bottom - top));
+  const ax = dx < 0 ? left : right;
+  const ay = dy < 0 ? top : bottom;
+  return [sx, 0, 0, sy, ax * (1 - sx), ay * (1 - sy)];
 }
 
 /** Outline of a chain of capsules; with `flatEnd` the last one ends nearly flat, as a cuff does. */

@@ -1,13 +1,11 @@
 import type { Document } from '../document/schema.ts';
-import { IDENTITY, type Matrix, translation } from '../draw/matrix.ts';
+import { IDENTITY, type Matrix, multiply } from '../draw/matrix.ts';
 import type { Group, Item, Node, Picture, Plane } from '../draw/picture.ts';
 import { isGroup } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
-import { moved } from '../figure/face.ts';
 import { drawFigure } from '../figure/figure.ts';
 import { POSE_KEYS, type Pose, type PoseKey, REST } from '../figure/pose.ts';
 import { stanceOf } from '../figure/proportions.ts';
-import { FULL_TURN } from '../figure/skeleton.ts';
 import { mouthAt } from '../schedule/mouths.ts';
 import type { FilmSchedule, LayerSchedule, SceneSchedule } from '../schedule/schedule.ts';
 import { clamp, smooth } from '../time/easing.ts';
@@ -67,15 +65,15 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
   const frame = frameSize(shape);
   const view: View = options.wholeSet ? { x: 0, y: 0, width: frame.width } : cameraAt(scene, tick, shape);
   const { nodes: back, background } = backdropNodes(scene.scene.backdrop, shape);
-  const nodes: Node[] = [...back];
+  const camera = matrixOf(view, shape);
+  const planes: Plane[] = [{ view: camera, nodes: back }];
   for (const [id, layer] of inOrder(scene.scene.layers)) {
     if (layer.hidden) continue;
     if (layer.kind === 'character') {
       const acting = scene.layers.get(id);
-      if (acting) nodes.push(...figureNodes(id, acting, tick));
-    } else nodes.push(...propNodes(id, layer));
+      if (acting) planes.push(figurePlane(id, acting, tick, camera));
+    } else planes.push({ view: multiply(camera, [layer.scale, 0, 0, layer.scale, layer.x, layer.y]), nodes: propNodes(layer.prop) });
   }
-  const planes: Plane[] = [{ view: matrixOf(view, shape), nodes }];
   if (options.captions ?? true) {
     const caption = captionAt(scene, tick);
     if (caption) planes.push({ view: IDENTITY, nodes: captionNodes(caption.rows, shape, fonts) });
@@ -144,29 +142,32 @@ const rootAt = (acting: LayerSchedule, tick: number): { x: number; y: number } =
 });
 
 interface FigureMemo {
-  readonly acting: LayerSchedule;
+  readonly character: LayerSchedule['character'];
   readonly key: string;
   readonly nodes: readonly Node[];
 }
 const figures = new Map<string, FigureMemo>();
 
-/** A character's nodes at a tick, in stage units. Nodes that are as before keep their reference. */
+/** A character's nodes at a tick, in its own units, and where they lie. Nodes that are as before keep their reference. */
+export function figurePlane(id: string, acting: LayerSchedule, tick: number, camera: Matrix): Plane {
+  const root = rootAt(acting, tick);
+  const { scale } = acting.layer;
+  return { view: multiply(camera, [scale, 0, 0, scale, root.x, root.y]), nodes: figureNodes(id, acting, tick) };
+}
+
+/** A character's nodes at a tick, in figure units. */
 export function figureNodes(id: string, acting: LayerSchedule, tick: number): readonly Node[] {
   const pose = poseAt(acting, tick);
   const mouth = mouthAt(acting.mouth, tick);
-  const root = rootAt(acting, tick);
-  const key = `${root.x} ${root.y} ${POSE_KEYS.map((name) => pose[name]).join(' ')} ${Object.values(mouth)
-    .map((value) => Math.round(value * 100))
-    .join(' ')}`;
+  const numbers = [...POSE_KEYS.map((name) => pose[name]), ...Object.values(mouth).map((value) => Math.round(value * 100))];
+  const key = numbers.join(' ');
   const memo = figures.get(id);
-  if (memo && memo.acting === acting && memo.key === key) return memo.nodes;
+  if (memo && memo.character === acting.character && memo.key === key) return memo.nodes;
   for (const name of Object.keys(mouth) as (keyof typeof mouth)[]) mouth[name] = Math.round(mouth[name] * 100) / 100;
-  const { scale } = acting.layer;
-  const matrix: Matrix = [scale, 0, 0, scale, root.x, root.y];
-  const drawn = drawFigure(acting.character, pose, mouth).nodes.map((node) => moved(node, matrix, `${id}.`));
+  const drawn = drawFigure(acting.character, pose, mouth).nodes;
   const nodes = memo ? kept(memo.nodes, drawn) : drawn;
   if (figures.size > 64) figures.clear();
-  figures.set(id, { acting, key, nodes });
+  figures.set(id, { character: acting.character, key, nodes });
   return nodes;
 }
 
@@ -205,15 +206,9 @@ function sameItem(a: Item, b: Item): boolean {
   return true;
 }
 
-const props = new WeakMap<object, readonly Node[]>();
-function propNodes(id: string, layer: { readonly prop: string; readonly x: number; readonly y: number; readonly scale: number }): readonly Node[] {
-  let nodes = props.get(layer);
-  if (!nodes) {
-    const matrix: Matrix = [layer.scale, 0, 0, layer.scale, layer.x, layer.y];
-    nodes = (propOf(layer.prop)?.draw() ?? []).map((node) => moved(node, matrix, `${id}.`));
-    props.set(layer, nodes);
-  }
+const props = new Map<string, readonly Node[]>();
+function propNodes(id: string): readonly Node[] {
+  let nodes = props.get(id);
+  if (!nodes) props.set(id, (nodes = propOf(id)?.draw() ?? []));
   return nodes;
 }
-
-export { FULL_TURN, translation };

@@ -81,9 +81,9 @@ export function createApp({ db, hosts = [], silent = false }: AppOptions): expre
   app.use('/speech', express.static(SPEECH_DIR, { maxAge: 0 }));
   app.get('/fonts/:file', (req, res) => {
     const name = String(req.params.file);
-    const family = /^(literata|instrument-sans)-[a-z-]+-(400|600|700)-normal\.woff2$/.exec(name)?.[1];
+    const family = /^(literata|instrument-sans)-[a-z-]+-(400|600|700)-normal\.woff$/.exec(name)?.[1];
     if (!family) throw failure('no-font', 'There is no such font.', 404);
-    res.type('font/woff2').set('Cache-Control', 'public, max-age=86400');
+    res.type('font/woff').set('Cache-Control', 'public, max-age=86400');
     res.send(readFileSync(fontFile(`@fontsource/${family}/files/${name}`)));
   });
   const web = join(ROOT, 'dist', 'web');

@@ -18,7 +18,7 @@ export async function pronounce(words: readonly string[]): Promise<Record<string
       .split('\n')
       .map((row) => row.trim())
       .filter(Boolean);
-    for (const [index, word] of missing.entries()) known.set(word, phonesOfIpa(rows[index] ?? ""));
+    for (const [index, word] of missing.entries()) known.set(word, phonesOfIpa(rows[index] ?? ''));
   }
   return Object.fromEntries(words.flatMap((word) => (known.get(word)?.length ? [[word, known.get(word) as readonly string[]]] : [])));
 }

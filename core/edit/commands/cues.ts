@@ -58,6 +58,22 @@ export const changeCue =
     Object.assign(cue, own);
   };
 
+/** Lets go of lines: what hangs from them stays where it is, pinned to the scene's clock. */
+export const unhangFrom =
+  (scene: string, lineIds: readonly string[]): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    const lines = new Set(lineIds);
+    const times = resolveScene(target, (_, line) => lineTiming(line), draft.production.fps);
+    const held = (pin: Pin): boolean => (pin.to === 'line' && lines.has(pin.line)) || (pin.to === 'word' && lines.has(times.words.get(pin.word)?.line ?? ''));
+    for (const [id, cue] of Object.entries(target.cues)) {
+      const at = times.cues.get(id);
+      if (!at) continue;
+      if (isPin(cue.end) && held(cue.end)) cue.end = { to: 'scene', edge: 'start', offset: at.end };
+      if (held(cue.start)) cue.start = { to: 'scene', edge: 'start', offset: at.start };
+    }
+  };
+
 export const deleteCues =
   (scene: string, cueIds: readonly string[]): Recipe =>
   (draft) => {

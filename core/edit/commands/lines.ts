@@ -192,7 +192,7 @@ export const setAnalysis =
     take.times = times;
   };
 
-export const useTake =
+export const chooseTake =
   (scene: string, lineId: string, takeId: string): Recipe =>
   (draft) => {
     const line = lineOf(sceneOf(draft, scene), lineId);

@@ -101,7 +101,7 @@ function drawBarrel(model: FigureModel, sk: Skeleton, pose: Pose): Node[] {
     .close()
     .done();
   const rivets = [-30, -10, 12, 32].map((x, index) => s.fillItem(`rivet${index}`, ellipse(x + yaw * 12, -80.4, 2.4), stepped(shell.base, -0.22)));
-  s.shaded(
+  s.clipped(
     'shell',
     body,
     shell,

@@ -1,7 +1,5 @@
 import { stepped } from '../../draw/colour.ts';
-import { translation } from '../../draw/matrix.ts';
 import { ellipse, pen } from '../../draw/path.ts';
-import { moved } from '../face.ts';
 import { Sketch } from '../sketch.ts';
 import { hairX, slide } from '../turn.ts';
 import type { HeadPart } from './part.ts';
@@ -68,27 +66,24 @@ export const skipperCap: HeadPart = {
     );
     const badge = slide(w, 1.06, 0, yaw);
     const metal = model.tone('accent');
-    s.nodes.push(
-      moved(s.shadedGroup('badge', ellipse(0, 0, 7.2 * badge.narrow, 7.2), metal, [-1.5, -1]), translation(badge.x, y(-30.4))),
-      moved(
-        s.fillItem(
-          'badgeMark',
-          pen()
-            .move(-2.3 * badge.narrow, 4.2)
-            .line(-1.4 * badge.narrow, -2.2)
-            .line(1.4 * badge.narrow, -2.2)
-            .line(2.3 * badge.narrow, 4.2)
-            .close()
-            .move(-2.2 * badge.narrow, -3)
-            .line(2.2 * badge.narrow, -3)
-            .line(2.2 * badge.narrow, -4.4)
-            .line(-2.2 * badge.narrow, -4.4)
-            .close()
-            .done(),
-          band.base,
-        ),
-        translation(badge.x, y(-30.4)),
-      ),
+    const by = y(-30.4);
+    const bx = (value: number): number => badge.x + value * badge.narrow;
+    s.shaded('badge', ellipse(badge.x, by, 7.2 * badge.narrow, 7.2), metal, [-1.5, -1]);
+    s.fill(
+      'badgeMark',
+      pen()
+        .move(bx(-2.3), by + 4.2)
+        .line(bx(-1.4), by - 2.2)
+        .line(bx(1.4), by - 2.2)
+        .line(bx(2.3), by + 4.2)
+        .close()
+        .move(bx(-2.2), by - 3)
+        .line(bx(2.2), by - 3)
+        .line(bx(2.2), by - 4.4)
+        .line(bx(-2.2), by - 4.4)
+        .close()
+        .done(),
+      band.base,
     );
     return s.nodes;
   },

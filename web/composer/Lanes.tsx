@@ -1,0 +1,382 @@
+import { Camera, Captions, Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
+import { type PointerEvent as ReactPointerEvent, useMemo, useRef, useState } from 'react';
+import { type Cue, isPin, type Pin } from '#core/document/schema';
+import { deleteCues, moveCue, rehangCue, stretchCue } from '#core/edit/commands/cues';
+import { changeLayer } from '#core/edit/commands/stage';
+import { MOUTH_CHART } from '#core/figure/mouth';
+import { LOUDNESS_STEP } from '#core/speech/analysis';
+import { formatLength, formatMoment, formatOffset } from '#core/time/format';
+import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { preview, run, useProduction } from '../state/production.ts';
+import { useView, view } from '../state/view.ts';
+import { IconButton } from '../ui/parts.tsx';
+import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
+import { importForSpeaker } from '../voices.ts';
+import type { PlacedScene } from './film.ts';
+import { cueLabel, type Lane } from './lanes.ts';
+import { seek } from './transport.ts';
+
+export const LANE_HEIGHT = 24;
+export const HEAD_WIDTH = 152;
+
+const px = (ticks: number, zoom: number): number => (ticks / TICKS_PER_SECOND) * zoom;
+
+interface Props {
+  readonly scene: PlacedScene;
+  readonly lane: Lane;
+  readonly zoom: number;
+  readonly width: number;
+  readonly visible: { readonly from: number; readonly to: number };
+  readonly odd: boolean;
+}
+
+/** One lane: its head at the left edge, its bars along the scene's clock. */
+export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
+  const tone = toneOf(lane.colour);
+  const ground = odd ? 'bg-bench' : 'bg-paper';
+  const roleId = useProduction((state) => {
+    const layer = lane.layer ? scene.scene.layers[lane.layer] : undefined;
+    if (layer?.kind !== 'character' || !state.document) return undefined;
+    return Object.entries(state.document.production.roles).find(([id, role]) => (scene.scene.recast[id] ?? role.character) === layer.character)?.[0];
+  });
+  const [over, setOver] = useState(false);
+  return (
+    <div
+      className={`flex ${ground} ${lane.head ? 'border-t border-line' : ''} ${over ? 'bg-act-soft' : ''}`}
+      style={{ height: LANE_HEIGHT }}
+      onDragOver={(event) => {
+        if (!roleId) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        if (!roleId) return;
+        event.preventDefault();
+        setOver(false);
+        const files = [...event.dataTransfer.files];
+        if (files.length) void importForSpeaker(scene.id, roleId, files);
+      }}
+    >
+      <div className={`sticky left-0 z-10 flex shrink-0 items-center border-r border-line ${ground}`} style={{ width: HEAD_WIDTH }}>
+        {lane.layer && <span className="h-full w-1.5 shrink-0" style={{ background: tone.strong }} />}
+        {lane.head && (
+          <span className="relative flex h-full items-center">
+            <svg width={56} height={LANE_HEIGHT} className="absolute left-0" aria-hidden="true">
+              <path d={ribbonPath(0, 0, 55, LANE_HEIGHT, tone.cut)} fill={tone.mid} />
+            </svg>
+            <span className="relative max-w-[46px] truncate pl-1.5 text-[12px] font-[680]" style={{ color: tone.deep }}>
+              {lane.head}
+            </span>
+          </span>
+        )}
+        {!lane.layer && <span className="pl-3.5 text-ink-2">{lane.kind === 'camera' ? <Camera size={14} strokeWidth={1.6} /> : <Captions size={14} strokeWidth={1.6} />}</span>}
+        <span className={`text-[12px] ${lane.layer ? 'absolute left-[66px] text-ink-2' : 'pl-2 font-semibold'}`}>{lane.label}</span>
+        {lane.head && lane.layer && (
+          <span className="absolute right-1 flex">
+            <IconButton
+              label={lane.hidden ? 'Show on stage' : 'Hide on stage'}
+              className="!size-6"
+              side="right"
+              onClick={() => run(lane.hidden ? 'Show' : 'Hide', changeLayer(scene.id, lane.layer as string, { hidden: !lane.hidden }))}
+            >
+              {lane.hidden ? <EyeOff size={13} strokeWidth={1.6} /> : <Eye size={13} strokeWidth={1.6} />}
+            </IconButton>
+            <IconButton
+              label={lane.locked ? 'Unlock' : 'Lock'}
+              className="!size-6"
+              side="right"
+              onClick={() => run(lane.locked ? 'Unlock' : 'Lock', changeLayer(scene.id, lane.layer as string, { locked: !lane.locked }))}
+            >
+              {lane.locked ? <Lock size={13} strokeWidth={1.6} /> : <LockOpen size={13} strokeWidth={1.6} />}
+            </IconButton>
+          </span>
+        )}
+      </div>
+      <div
+        className="relative shrink-0 data-[lane-target]:outline-2 data-[lane-target]:-outline-offset-2 data-[lane-target]:outline-lamp"
+        style={{ width }}
+        data-lane-kind={lane.kind === 'voice' ? undefined : lane.kind}
+        data-lane-layer={lane.layer}
+        data-lane={lane.key}
+      >
+        {lane.kind === 'voice' && <VoiceLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />}
+        {lane.kind === 'mouth' && <MouthLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />}
+        {lane.kind === 'caption' && <AutoCaptions scene={scene} zoom={zoom} visible={visible} />}
+        {lane.kind !== 'voice' && <CueBars scene={scene} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
+      </div>
+    </div>
+  );
+}
+
+/** Waveform of each line's take, with its words' level, in the speaker's colour. */
+function VoiceLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
+  const lines = scene.lines.filter((line) => line.layer === layer && line.line.kind === 'line' && px(line.end, zoom) > visible.from && px(line.start, zoom) < visible.to);
+  return (
+    <>
+      {lines.map((line) => {
+        const width = px(line.end - line.start, zoom);
+        const bars = Math.floor(width / 3);
+        let d = '';
+        for (let n = 0; n < bars; n++) {
+          const from = Math.floor((n * 3 * TICKS_PER_SECOND) / zoom / LOUDNESS_STEP);
+          const to = Math.max(from + 1, Math.floor(((n + 1) * 3 * TICKS_PER_SECOND) / zoom / LOUDNESS_STEP));
+          let loud = 0;
+          for (let k = from; k < to; k++) loud = Math.max(loud, line.analysis.loudness[k] ?? 0);
+          const h = Math.max(0.8, Math.min(9, loud * 7.6));
+          d += `M${n * 3 + 1.5} ${12 - h}v${h * 2}`;
+        }
+        return (
+          <svg
+            key={line.id}
+            width={width}
+            height={LANE_HEIGHT}
+            className="absolute top-0"
+            style={{ left: px(line.start, zoom) }}
+            aria-label={`Voice of line ${line.index + 1}`}
+            role="img"
+          >
+            <rect width={width} height={LANE_HEIGHT - 4} y={2} rx={2} fill={tone.tint} opacity={0.6} />
+            <path d={d} stroke={line.line.take ? tone.fine : '#6f8586'} strokeWidth={1.7} strokeLinecap="round" strokeDasharray={line.line.take ? undefined : '2 2'} />
+          </svg>
+        );
+      })}
+    </>
+  );
+}
+
+/** Small drawings of the lips; spans under 13 px merge into a strip of openness. */
+function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
+  const acting = scene.layers.get(layer);
+  const shapes = useMemo(() => {
+    if (!acting) return [];
+    return acting.mouth.starts.map((start, index) => ({ start, end: acting.mouth.ends[index] as number, shape: acting.mouth.shapes[index] as keyof typeof MOUTH_CHART }));
+  }, [acting]);
+  let strip = '';
+  const drawn = [];
+  for (const { start, end, shape } of shapes) {
+    const left = px(start, zoom);
+    const width = px(end - start, zoom);
+    if (left + width < visible.from || left > visible.to || shape === 'rest') continue;
+    if (width < 13) {
+      const m = MOUTH_CHART[shape];
+      const h = Math.max(1.2, Math.min(16, (m.upper + m.lower) * 0.9));
+      strip += `M${left} ${12 - h / 2}h${Math.max(0.6, width - 0.6)}v${h}h${-Math.max(0.6, width - 0.6)}z`;
+    } else drawn.push({ start, shape, left, width });
+  }
+  const total = Math.max(visible.to, 1);
+  return (
+    <svg width={total} height={LANE_HEIGHT} className="absolute top-0 left-0" role="img" aria-label="Mouth shapes">
+      <path d={strip} fill={tone.fine} opacity={0.55} />
+      {drawn.map(({ start, shape, left, width }) => {
+        const m = MOUTH_CHART[shape];
+        const k = Math.min(0.62, (width - 4) / 2 / m.width);
+        const cx = left + width / 2;
+        const cy = 12 - ((m.lower - m.upper) / 2) * k;
+        const open = m.upper + m.lower > 0.5;
+        return (
+          <g key={start}>
+            <title>{shape}</title>
+            <rect x={left + 0.5} y={3} width={width - 1} height={18} fill={tone.tint} />
+            {open ? (
+              <path
+                d={`M${cx - m.width * k} ${cy}Q${cx} ${cy - m.upper * 2 * k} ${cx + m.width * k} ${cy}Q${cx} ${cy + m.lower * 2 * k} ${cx - m.width * k} ${cy}Z`}
+                fill="#4a1a2a"
+                stroke={tone.fine}
+                strokeWidth={1}
+              />
+            ) : (
+              <path d={`M${cx - m.width * k} 12H${cx + m.width * k}`} stroke={tone.fine} strokeWidth={shape === 'closed' ? 3 : 1.6} strokeLinecap="round" />
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** Captions that come from the words by themselves. */
+function AutoCaptions({ scene, zoom, visible }: { scene: PlacedScene; zoom: number; visible: Props['visible'] }) {
+  return (
+    <>
+      {scene.captions
+        .filter((caption) => !caption.cue && px(caption.end, zoom) > visible.from && px(caption.start, zoom) < visible.to)
+        .map((caption) => (
+          <button
+            key={caption.start}
+            type="button"
+            title={`From the words of the line. ${caption.rows.join(' ')}`}
+            className="absolute top-0.5 h-5 truncate border border-line bg-well px-1.5 text-left text-[11.5px] leading-[18px] text-ink"
+            style={{ left: px(caption.start, zoom), width: Math.max(4, px(caption.end - caption.start, zoom)) }}
+            onClick={() => {
+              seek(caption.start);
+              if (caption.line) view({ line: caption.line, cue: undefined });
+            }}
+          >
+            {caption.rows.join(' ')}
+          </button>
+        ))}
+    </>
+  );
+}
+
+type Bar = { readonly id: string; readonly cue: Cue; readonly start: number; readonly end: number };
+
+function CueBars({ scene, lane, zoom, visible, tone }: { scene: PlacedScene; lane: Lane; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
+  const bars: Bar[] = useMemo(
+    () =>
+      lane.kind === 'camera'
+        ? scene.shots.map(({ id, cue, start, end }) => ({ id, cue, start, end }))
+        : Object.entries(scene.scene.cues)
+            .filter(([, cue]) => cue.kind === lane.kind && (!('layer' in cue) || cue.layer === lane.layer))
+            .map(([id, cue]) => ({ id, cue, ...(scene.resolved.cues.get(id) as { start: number; end: number }) }))
+            .sort((a, b) => a.start - b.start),
+    [scene, lane],
+  );
+  return (
+    <>
+      {bars.map((bar, index) => {
+        const next = bars[index + 1]?.start ?? Number.POSITIVE_INFINITY;
+        return px(bar.end, zoom) < visible.from - 20 || px(bar.start, zoom) > visible.to + 20 ? null : (
+          <CueBar key={bar.id} bar={bar} lane={lane} scene={scene} zoom={zoom} tone={tone} room={px(next - bar.start, zoom)} />
+        );
+      })}
+    </>
+  );
+}
+
+/** The word whose start lies nearest a tick, within a reach. */
+function nearestWord(scene: PlacedScene, tick: number, reach: number): { id: string; start: number } | undefined {
+  let best: { id: string; start: number } | undefined;
+  for (const line of scene.lines) for (const word of line.words) if (Math.abs(word.start - tick) < Math.abs((best?.start ?? Number.POSITIVE_INFINITY) - tick)) best = word;
+  return best && Math.abs(best.start - tick) <= reach ? best : undefined;
+}
+
+function CueBar({ bar, lane, scene, zoom, tone, room }: { bar: Bar; lane: Lane; scene: PlacedScene; zoom: number; tone: SpeakerTone; room: number }) {
+  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const selected = useView((state) => state.cue === bar.id);
+  const drag = useRef<{ kind: 'move' | 'hang' | 'stretch'; x: number; base: Bar; moved: boolean; alt: boolean } | undefined>(undefined);
+  const { cue } = bar;
+  const left = px(bar.start, zoom);
+  const width = Math.max(10, Math.min(px(bar.end - bar.start, zoom), lane.kind === 'camera' ? px(bar.end - bar.start, zoom) : Math.max(10, px(bar.end - bar.start, zoom))));
+  const label = cueLabel(document_, scene, cue);
+  const hung = cue.start.to === 'word' || cue.start.to === 'line' || cue.start.to === 'cue';
+  const locked = lane.locked;
+  const stretchable = lane.kind !== 'camera';
+  const height = LANE_HEIGHT - 6;
+
+  const recipe = (event: ReactPointerEvent) => {
+    const now = drag.current;
+    if (!now) return undefined;
+    const delta = Math.round(((event.clientX - now.x) / zoom) * TICKS_PER_SECOND);
+    if (now.kind === 'move') return moveCue(scene.id, bar.id, delta);
+    if (now.kind === 'hang') {
+      const word = nearestWord(scene, now.base.start + delta, (40 / zoom) * TICKS_PER_SECOND);
+      const pin: Pin =
+        word && !event.altKey ? { to: 'word', word: word.id, edge: 'start', offset: 0 } : { to: 'scene', edge: 'start', offset: Math.max(0, now.base.start + delta) };
+      return rehangCue(scene.id, bar.id, pin);
+    }
+    let end = now.base.end + delta;
+    const snap = (6 / zoom) * TICKS_PER_SECOND;
+    for (const line of scene.lines) for (const word of line.words) if (Math.abs(word.end - end) < snap) end = word.end;
+    return stretchCue(scene.id, bar.id, { ticks: Math.max(1600, end - now.base.start) });
+  };
+  const begin =
+    (kind: 'move' | 'hang' | 'stretch') =>
+    (event: ReactPointerEvent<HTMLElement>): void => {
+      if (event.button !== 0) return;
+      event.stopPropagation();
+      view({ cue: bar.id, layer: lane.layer });
+      event.currentTarget.focus();
+      if (locked) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      drag.current = { kind, x: event.clientX, base: bar, moved: false, alt: event.altKey };
+    };
+  const handlers = (kind: 'move' | 'hang' | 'stretch') => ({
+    onPointerDown: begin(kind),
+    onPointerMove: (event: ReactPointerEvent<HTMLElement>) => {
+      if (!drag.current) return;
+      if (Math.abs(event.clientX - drag.current.x) > 2) drag.current.moved = true;
+      if (drag.current.moved) preview(recipe(event));
+    },
+    onPointerUp: (event: ReactPointerEvent<HTMLElement>) => {
+      const edit = drag.current?.moved ? recipe(event) : undefined;
+      drag.current = undefined;
+      if (edit) run(kind === 'stretch' ? 'Stretch a cue' : kind === 'hang' ? 'Hang a cue elsewhere' : 'Move a cue', edit);
+      else preview(undefined);
+    },
+    onPointerCancel: () => {
+      drag.current = undefined;
+      preview(undefined);
+    },
+  });
+
+  return (
+    <div className="absolute top-[3px]" style={{ left, width, height }} data-cue={bar.id} data-cue-kind={cue.kind}>
+      <button
+        type="button"
+        aria-label={`${lane.label}: ${label}, starts ${formatMoment(bar.start)}, ${formatLength(bar.end - bar.start)}`}
+        aria-pressed={selected}
+        className={`absolute inset-0 ${locked ? 'cursor-not-allowed' : 'cursor-grab'} overflow-visible text-left`}
+        {...handlers('move')}
+        onKeyDown={(event) => {
+          const frame = TICKS_PER_SECOND / scene.fps;
+          const amount = event.shiftKey ? 10 : 1;
+          if (event.key === 'Escape' && drag.current) {
+            drag.current = undefined;
+            preview(undefined);
+          }
+          if (locked) return;
+          if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
+            event.preventDefault();
+            event.stopPropagation();
+            const delta = (event.key === 'ArrowLeft' ? -1 : 1) * amount * frame;
+            if (event.altKey && stretchable) run('Stretch a cue', stretchCue(scene.id, bar.id, { ticks: Math.max(frame, bar.end - bar.start + delta) }));
+            else run('Nudge a cue', moveCue(scene.id, bar.id, delta));
+          }
+          if (event.key === 'Delete' || event.key === 'Backspace') {
+            event.preventDefault();
+            event.stopPropagation();
+            run('Delete a cue', deleteCues(scene.id, [bar.id]));
+            view({ cue: undefined });
+          }
+        }}
+      >
+        <svg width={width} height={height} className="absolute inset-0 overflow-visible" aria-hidden="true">
+          <path
+            d={ribbonPath(0.5, 0.5, width - 1, height - 1, lane.layer ? tone.cut : 'square')}
+            fill={lane.hidden ? 'none' : lane.layer ? tone.tint : '#dfe9e7'}
+            stroke={selected ? '#0f2b30' : lane.layer ? tone.mid : '#6f8586'}
+            strokeWidth={selected ? 2 : 1}
+          />
+        </svg>
+        <span
+          className={`pointer-events-none absolute top-0 truncate text-[11.5px] leading-[18px] text-ink ${lane.kind === 'look' ? '' : ''}`}
+          style={{ left: hung ? 10 : 6, maxWidth: Math.max(width - 14, Math.min(room - 16, 220)) }}
+        >
+          {label}
+        </span>
+      </button>
+      <button
+        type="button"
+        tabIndex={-1}
+        aria-label={`Hang ${label} from another word`}
+        title={hung ? `${formatOffset(cue.start.offset)} from its word. Drag to another word; with Alt to a place on the clock.` : 'Placed by hand. Drag to a word.'}
+        className={`absolute -left-[12px] -top-[3px] size-6 ${locked ? 'cursor-not-allowed' : 'cursor-ew-resize'}`}
+        {...handlers('hang')}
+      >
+        <svg width="24" height="24" aria-hidden="true">
+          {hung ? (
+            <circle cx="12" cy="12" r="3.6" fill="#fff" stroke={tone.fine} strokeWidth="1.7" />
+          ) : (
+            <path d="M12 8.4a3.6 3.6 0 1 0 0 7.2" fill="none" stroke={tone.fine} strokeWidth="1.7" />
+          )}
+        </svg>
+      </button>
+      {stretchable && !locked && (
+        <button type="button" tabIndex={-1} aria-label={`Stretch ${label}`} className="absolute top-0 -right-1 h-full w-2.5 cursor-col-resize" {...handlers('stretch')} />
+      )}
+      {isPin(cue.end) && cue.end.to !== 'scene' && <span className="pointer-events-none absolute right-1 top-[7px] size-1 rounded-full" style={{ background: tone.fine }} />}
+    </div>
+  );
+}

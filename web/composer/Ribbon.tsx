@@ -1,0 +1,397 @@
+import { type PointerEvent as ReactPointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { unhangFrom } from '#core/edit/commands/cues';
+import { moveLine, setGap } from '#core/edit/commands/lines';
+import type { ScheduledLine } from '#core/schedule/schedule';
+import { formatLength, formatMoment, parseTime } from '#core/time/format';
+import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
+import { preview, run, useProduction } from '../state/production.ts';
+import { useView, view } from '../state/view.ts';
+import { ribbonPath, toneOf } from '../ui/speakers.ts';
+import { importOnLine } from '../voices.ts';
+import { colourOf, type PlacedScene } from './film.ts';
+import { seek } from './transport.ts';
+
+export const RIBBON = { ruler: 18, height: 48, notes: 20, total: 86 } as const;
+
+interface Props {
+  readonly scene: PlacedScene;
+  readonly zoom: number;
+  readonly width: number;
+  readonly visible: { readonly from: number; readonly to: number };
+}
+
+const x = (ticks: number, zoom: number): number => (ticks / TICKS_PER_SECOND) * zoom;
+
+let measure: CanvasRenderingContext2D | null | undefined;
+/** Width of a ribbon word as it is drawn. */
+function wordWidth(text: string): number {
+  measure ??= document.createElement('canvas').getContext('2d');
+  if (!measure) return text.length * 7;
+  measure.font = '500 12.5px "Literata Variable"';
+  return measure.measureText(text).width;
+}
+
+/** Ruler, the chain of turns, gaps in seconds and overlaps: the spine between picture and lanes. */
+export function Ribbon({ scene, zoom, width, visible }: Props) {
+  const document_ = useProduction((state) => state.document);
+  const selected = useView((state) => state.line);
+  const shown = useMemo(() => scene.lines.filter((line) => x(line.end, zoom) >= visible.from - 60 && x(line.start, zoom) <= visible.to + 60), [scene, zoom, visible]);
+  const overlaps = useMemo(() => overlapsOf(scene.lines), [scene]);
+  if (!document_) return null;
+  return (
+    <div className="relative h-full" style={{ width }}>
+      <Ruler scene={scene} zoom={zoom} width={width} visible={visible} />
+      <svg width={width} height={RIBBON.height} className="absolute left-0" style={{ top: RIBBON.ruler }} aria-hidden="true">
+        <defs>
+          {overlaps.map(({ a, b }) => (
+            <pattern key={`${a.id}${b.id}`} id={`hatch-${a.id}-${b.id}`} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <rect width="4" height="8" fill={toneOf(colourOf(document_, a.line.role)).strong} />
+              <rect x="4" width="4" height="8" fill={toneOf(colourOf(document_, b.line.role)).strong} />
+            </pattern>
+          ))}
+        </defs>
+        {shown.map((line) => {
+          const tone = toneOf(colourOf(document_, line.line.role));
+          const left = x(line.start, zoom);
+          const w = Math.max(3, x(line.end - line.start, zoom));
+          const beat = line.line.kind === 'beat';
+          const voiced = line.line.take !== null || beat;
+          return (
+            <g key={line.id}>
+              <path
+                d={ribbonPath(left, 0, w, RIBBON.height, tone.cut)}
+                fill={beat ? '#dfe9e7' : !voiced ? '#f8fcfb' : w < 12 ? tone.strong : tone.mid}
+                stroke={voiced ? 'none' : tone.strong}
+                strokeDasharray="4 3"
+                strokeWidth={1.5}
+              />
+              {voiced && !beat && <path d={ribbonPath(left, 0, w, 5, 'square')} fill={tone.strong} />}
+              {selected === line.id && <path d={ribbonPath(left + 1, 1, w - 2, RIBBON.height - 2, tone.cut)} fill="none" stroke="#0f2b30" strokeWidth={2} />}
+            </g>
+          );
+        })}
+        {overlaps.map(({ a, b, from, to }) => (
+          <rect
+            key={`${a.id}${b.id}`}
+            x={x(from, zoom)}
+            y={0}
+            width={x(to - from, zoom)}
+            height={RIBBON.height}
+            fill={`url(#hatch-${a.id}-${b.id})`}
+            stroke="#0f2b30"
+            strokeWidth={1.2}
+          />
+        ))}
+      </svg>
+      <div role="listbox" aria-label="Lines of the scene" aria-orientation="horizontal" className="absolute left-0" style={{ top: RIBBON.ruler, height: RIBBON.height, width }}>
+        {shown.map((line) => (
+          <LinePiece key={line.id} line={line} scene={scene} zoom={zoom} />
+        ))}
+      </div>
+      <div className="absolute left-0" style={{ top: RIBBON.ruler + RIBBON.height, height: RIBBON.notes, width }}>
+        {overlaps.map(({ a, b, from, to }) => (
+          <span
+            key={`${a.id}${b.id}`}
+            className="absolute top-0.5 -translate-x-1/2 rounded-[3px] bg-warn-soft px-1 text-[11px] leading-[15px] font-semibold whitespace-nowrap text-warn"
+            style={{ left: x((from + to) / 2, zoom) }}
+          >
+            over {((to - from) / TICKS_PER_SECOND).toFixed(1)} s
+          </span>
+        ))}
+      </div>
+      {shown.map((line) => (line.gap !== undefined && line.gap > 0 && x(line.gap, zoom) > 8 ? <Gap key={line.id} line={line} scene={scene} zoom={zoom} /> : null))}
+    </div>
+  );
+}
+
+export function overlapsOf(lines: readonly ScheduledLine[]): { a: ScheduledLine; b: ScheduledLine; from: number; to: number }[] {
+  const out: { a: ScheduledLine; b: ScheduledLine; from: number; to: number }[] = [];
+  const sorted = [...lines].filter((line) => line.line.kind === 'line').sort((p, q) => p.start - q.start);
+  sorted.forEach((a, index) => {
+    for (const b of sorted.slice(index + 1)) {
+      if (b.start >= a.end) break;
+      out.push({ a, b, from: b.start, to: Math.min(a.end, b.end) });
+    }
+  });
+  return out;
+}
+
+function Ruler({ scene, zoom, width, visible }: Props) {
+  const step = zoom >= 60 ? 1 : zoom >= 24 ? 2 : zoom >= 10 ? 5 : 10;
+  const marks = [];
+  for (let s = Math.max(0, Math.floor(visible.from / zoom / step) * step); s * zoom <= Math.min(width, visible.to + 80); s += step) marks.push(s);
+  const drag = (event: ReactPointerEvent<HTMLDivElement>): void => {
+    const box = event.currentTarget.getBoundingClientRect();
+    seek(((event.clientX - box.left) / zoom) * TICKS_PER_SECOND, true);
+  };
+  return (
+    <div
+      className="absolute top-0 left-0 cursor-ew-resize bg-well/70 text-[11px] text-ink-2"
+      style={{ width, height: RIBBON.ruler }}
+      data-ruler
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        drag(event);
+      }}
+      onPointerMove={(event) => event.buttons === 1 && drag(event)}
+    >
+      {marks.map((s) => (
+        <span key={s} className="absolute top-0 border-l border-edge pl-1 leading-[17px]" style={{ left: s * zoom, height: RIBBON.ruler }}>
+          {formatMoment(s * TICKS_PER_SECOND, 0)}
+        </span>
+      ))}
+      {zoom >= 60 && marks.map((s) => <span key={`h${s}`} className="absolute bottom-0 h-1 border-l border-edge/70" style={{ left: (s + 0.5) * zoom }} />)}
+      <span className="sr-only">{formatLength(scene.length)}</span>
+    </div>
+  );
+}
+
+function Gap({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedScene; zoom: number }) {
+  const [editing, setEditing] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => input.current?.select(), [editing]);
+  const gap = line.gap as number;
+  const width = x(gap, zoom);
+  const long = gap > toTicks(2);
+  const text = `${(gap / TICKS_PER_SECOND).toFixed(1)} s`;
+  return (
+    <div className="absolute flex items-center justify-center" style={{ left: x(line.start - gap, zoom), width, top: RIBBON.ruler, height: RIBBON.height }}>
+      {width > 14 && (
+        <svg width={width} height={9} className="absolute top-1/2 left-0 -mt-[4.5px]" aria-hidden="true">
+          <path d={`M3 1v7M${width - 3} 1v7M3 4.5H${width - 3}`} stroke={long ? '#925b0c' : '#6f8586'} fill="none" />
+        </svg>
+      )}
+      {editing ? (
+        <input
+          ref={input}
+          aria-label={`Gap before line ${line.index + 1} in seconds`}
+          defaultValue={(gap / TICKS_PER_SECOND).toFixed(2)}
+          className="z-10 w-14 rounded-[5px] border border-edge bg-white px-1 text-center text-[12px]"
+          onBlur={() => setEditing(false)}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === 'Escape') setEditing(false);
+            if (event.key !== 'Enter') return;
+            const value = parseTime(event.currentTarget.value, scene.fps);
+            if (value !== undefined) run('Change a turn gap', setGap(scene.id, line.id, value));
+            setEditing(false);
+          }}
+        />
+      ) : (
+        width > 22 && (
+          <button
+            type="button"
+            aria-label={`Gap before line ${line.index + 1}: ${text}. Change it`}
+            className={`z-[5] rounded-[3px] bg-paper px-1 text-[12px] leading-4 ${long ? 'font-semibold text-warn' : 'text-ink'} hover:bg-well`}
+            onClick={() => setEditing(true)}
+          >
+            {width > 40 ? text : (gap / TICKS_PER_SECOND).toFixed(1)}
+          </button>
+        )
+      )}
+    </div>
+  );
+}
+
+/** What a drag of a line would do. */
+function dragRecipe(scene: PlacedScene, line: ScheduledLine, delta: number, alone: boolean): ReturnType<typeof moveLine> {
+  const middle = (line.start + line.end) / 2 + delta;
+  const others = scene.lines.filter((other) => other.id !== line.id);
+  const before = others.filter((other) => (other.start + other.end) / 2 < middle);
+  const now = scene.lines[line.index - 1]?.id ?? null;
+  const after = before.length ? ([...before].sort((a, b) => a.index - b.index).at(-1)?.id ?? null) : null;
+  if (after !== now && !alone) return moveLine(scene.id, line.id, 0, { after });
+  return moveLine(scene.id, line.id, delta, { alone });
+}
+
+function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedScene; zoom: number }) {
+  const document_ = useProduction((state) => state.document);
+  const selected = useView((state) => state.line === line.id);
+  const drag = useRef<{ x: number; moved: boolean; base: ScheduledLine; scene: PlacedScene } | undefined>(undefined);
+  const [over, setOver] = useState(false);
+  const element = useRef<HTMLDivElement>(null);
+  const tone = toneOf(colourOf(document_ as NonNullable<typeof document_>, line.line.role));
+  const name = line.line.role ? (document_?.production.roles[line.line.role]?.name ?? '') : 'Beat';
+  const width = x(line.end - line.start, zoom);
+  const words = useMemo(() => laidWords(line, zoom), [line, zoom]);
+  const recipe = (event: ReactPointerEvent): ReturnType<typeof moveLine> | undefined => {
+    if (!drag.current) return undefined;
+    const { base, scene: at } = drag.current;
+    let delta = Math.round(((event.clientX - drag.current.x) / zoom) * TICKS_PER_SECOND);
+    const snap = (6 / zoom) * TICKS_PER_SECOND;
+    const ends = [useView.getState().tick, (base.gap ?? 0) > 0 ? base.start - (base.gap as number) : Number.NaN];
+    for (const end of ends) if (Math.abs(base.start + delta - end) < snap) delta = end - base.start;
+    const move = dragRecipe(at, base, delta, event.altKey);
+    if (useView.getState().linked) return move;
+    const moved = at.lines.filter((other) => other.index >= base.index).map((other) => other.id);
+    return (draft) => {
+      unhangFrom(scene.id, event.altKey ? [line.id] : moved)(draft);
+      return move(draft);
+    };
+  };
+  return (
+    <div
+      ref={element}
+      role="option"
+      aria-selected={selected}
+      tabIndex={selected || (line.index === 0 && !useView.getState().line) ? 0 : -1}
+      data-line={line.id}
+      data-line-index={line.index + 1}
+      aria-label={`Line ${line.index + 1}, ${name}, starts ${formatMoment(line.start, 1)}, ${formatLength(line.end - line.start)}${line.gap === undefined ? '' : line.gap >= 0 ? `, ${formatLength(line.gap)} gap before` : `, overlaps by ${formatLength(-line.gap)}`}: ${line.line.text}`}
+      className={`absolute top-0 cursor-grab overflow-hidden focus-visible:z-10 ${over ? 'ring-2 ring-lamp ring-inset' : ''}`}
+      style={{ left: x(line.start, zoom), width: Math.max(6, width), height: RIBBON.height }}
+      onPointerDown={(event) => {
+        if (event.button !== 0 || (event.target as HTMLElement).closest('[data-word]')) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        drag.current = { x: event.clientX, moved: false, base: line, scene };
+        view({ line: line.id, cue: undefined, layer: line.layer });
+      }}
+      onPointerMove={(event) => {
+        if (!drag.current) return;
+        if (Math.abs(event.clientX - drag.current.x) > 3) drag.current.moved = true;
+        if (drag.current.moved) preview(recipe(event));
+      }}
+      onPointerUp={(event) => {
+        const move = drag.current?.moved ? recipe(event) : undefined;
+        drag.current = undefined;
+        if (move) {
+          run('Move a line', move);
+          view({ sway: Date.now() });
+        } else {
+          preview(undefined);
+          seek(line.start);
+        }
+      }}
+      onPointerCancel={() => {
+        drag.current = undefined;
+        preview(undefined);
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape' && drag.current) {
+          drag.current = undefined;
+          preview(undefined);
+        }
+        if (event.key === 'ArrowDown') {
+          event.preventDefault();
+          element.current?.querySelector<HTMLElement>('[data-word]')?.focus();
+        }
+      }}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        event.stopPropagation();
+        setOver(false);
+        const file = event.dataTransfer.files[0];
+        if (file) void importOnLine(scene.id, line.id, file);
+      }}
+    >
+      {width > 44 && (
+        <div className="pointer-events-none px-2 pt-[7px] text-[12px] leading-[14px] font-[650] whitespace-nowrap" style={{ color: tone.deep }}>
+          {line.line.kind === 'beat' ? 'Beat' : `${line.index + 1} ${name}`}
+        </div>
+      )}
+      {words.map(({ id, text, left, hidden }) => (hidden ? null : <Word key={id} id={id} text={text} left={left} line={line} />))}
+      {line.line.kind === 'line' && !line.line.text && width > 90 && <span className="absolute top-[24px] left-2 font-serif text-[12.5px] text-ink-2 italic">no words yet</span>}
+    </div>
+  );
+}
+
+/** Pixels by which a word may stand after its sound. */
+const GIVE_WAY = 22;
+
+/** Words at their true starts; those that would touch the one before are dropped. */
+function laidWords(line: ScheduledLine, zoom: number): { id: string; text: string; left: number; hidden: boolean }[] {
+  let free = 6;
+  const right = x(line.end - line.start, zoom) - 4;
+  return line.words.map(({ id, text, start }) => {
+    const at = Math.max(8, x(start - line.start, zoom));
+    const width = wordWidth(text);
+    // A word may give way to the one before by a little; one that would stand far from its sound is dropped.
+    const left = Math.max(at, free);
+    const hidden = left - at > GIVE_WAY || left + width > right;
+    if (!hidden) free = left + width + 3.2;
+    return { id, text, left, hidden };
+  });
+}
+
+function Word({ id, text, left, line }: { id: string; text: string; left: number; line: ScheduledLine }) {
+  const element = useRef<HTMLButtonElement>(null);
+  const down = useRef<{ x: number; y: number } | undefined>(undefined);
+  const word = line.words.find((w) => w.id === id) as ScheduledLine['words'][number];
+  useSpoken(element, word.start, word.end);
+  const hang = (kind?: string, layer?: string, at?: { x: number; y: number }): void => {
+    const box = element.current?.getBoundingClientRect();
+    view({
+      line: line.id,
+      cue: undefined,
+      hanging: { line: line.id, word: id, x: at?.x ?? box?.left ?? 0, y: at?.y ?? box?.bottom ?? 0, ...(kind ? { kind } : {}), ...(layer ? { layer } : {}) },
+    });
+  };
+  return (
+    <button
+      ref={element}
+      type="button"
+      tabIndex={-1}
+      data-word={id}
+      aria-label={`Word ${text}: hang a cue`}
+      className="absolute top-[22px] rounded-[3px] font-serif text-[12.5px] leading-[19px] font-medium whitespace-nowrap text-ink hover:underline data-[spoken]:font-bold"
+      style={{ left }}
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        down.current = { x: event.clientX, y: event.clientY };
+      }}
+      onPointerMove={(event) => {
+        if (!down.current || Math.abs(event.clientY - down.current.y) < 24) return document.body.style.removeProperty('cursor');
+        document.body.style.cursor = 'copy';
+        const lane = document.elementsFromPoint(event.clientX, event.clientY).find((el) => (el as HTMLElement).dataset.laneKind) as HTMLElement | undefined;
+        for (const el of document.querySelectorAll('[data-lane-target]')) el.removeAttribute('data-lane-target');
+        lane?.setAttribute('data-lane-target', '');
+      }}
+      onPointerUp={(event) => {
+        document.body.style.removeProperty('cursor');
+        const from = down.current;
+        down.current = undefined;
+        const lane = document.querySelector<HTMLElement>('[data-lane-target]');
+        lane?.removeAttribute('data-lane-target');
+        if (from && Math.abs(event.clientY - from.y) > 24) {
+          if (lane) hang(lane.dataset.laneKind, lane.dataset.laneLayer, { x: event.clientX, y: event.clientY });
+        } else hang();
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') {
+          event.preventDefault();
+          hang();
+        }
+        const step = event.key === 'ArrowRight' ? element.current?.nextElementSibling : event.key === 'ArrowLeft' ? element.current?.previousElementSibling : undefined;
+        if (step instanceof HTMLElement && step.dataset.word) {
+          event.preventDefault();
+          event.stopPropagation();
+          step.focus();
+        }
+        if (event.key === 'ArrowUp') {
+          event.preventDefault();
+          event.stopPropagation();
+          element.current?.closest<HTMLElement>('[data-line]')?.focus();
+        }
+      }}
+    >
+      {text}
+    </button>
+  );
+}
+
+/** Marks an element while the playhead is over its span, without rendering again. */
+function useSpoken(element: RefObject<HTMLElement | null>, start: number, end: number): void {
+  useEffect(() => {
+    const mark = (tick: number): void => {
+      element.current?.toggleAttribute('data-spoken', tick >= start && tick < end);
+    };
+    mark(useView.getState().tick);
+    return useView.subscribe((state) => mark(state.tick));
+  }, [element, start, end]);
+}

@@ -1,0 +1,84 @@
+import type { Cue, CueKind, Document } from '#core/document/schema';
+import { ACTIONS } from '#core/figure/actions/index';
+import { EXPRESSIONS } from '#core/figure/expressions/index';
+import { inOrder } from '#core/time/order';
+import { layerColour, type PlacedScene } from './film.ts';
+
+export interface Lane {
+  readonly key: string;
+  readonly label: string;
+  readonly kind: CueKind | 'voice';
+  readonly layer?: string;
+  readonly colour?: number;
+  /** Set on the first lane of a character. */
+  readonly head?: string;
+  readonly locked: boolean;
+  readonly hidden: boolean;
+}
+
+const CHARACTER_LANES: readonly (readonly [Lane['kind'], string])[] = [
+  ['voice', 'voice'],
+  ['mouth', 'mouth'],
+  ['face', 'face'],
+  ['gesture', 'gesture'],
+  ['look', 'look'],
+  ['move', 'move'],
+];
+
+/** Lanes of a scene: characters from front to back, then camera and captions. */
+export function lanesOf(document: Document, scene: PlacedScene): Lane[] {
+  const out: Lane[] = [];
+  for (const [id, layer] of inOrder(scene.scene.layers).reverse()) {
+    if (layer.kind !== 'character') continue;
+    const colour = layerColour(document, scene.id, id);
+    CHARACTER_LANES.forEach(([kind, label], index) => {
+      out.push({
+        key: `${id} ${kind}`,
+        label,
+        kind,
+        layer: id,
+        ...(colour === undefined ? {} : { colour }),
+        ...(index === 0 ? { head: document.characters[layer.character]?.name ?? '' } : {}),
+        locked: layer.locked,
+        hidden: layer.hidden,
+      });
+    });
+  }
+  out.push({ key: 'camera', label: 'Camera', kind: 'camera', locked: false, hidden: false }, { key: 'captions', label: 'Captions', kind: 'caption', locked: false, hidden: false });
+  return out;
+}
+
+export const FRAMING_NAMES: Readonly<Record<string, string>> = { wide: 'Wide', 'two-shot': 'Two-shot', medium: 'Medium', close: 'Close', place: 'On a place' };
+
+const nameOfLayer = (document: Document, scene: PlacedScene, id: string): string => {
+  const layer = scene.scene.layers[id];
+  if (!layer) return 'someone';
+  return layer.kind === 'character' ? (document.characters[layer.character]?.name ?? 'someone') : layer.name;
+};
+
+/** What a cue says on its bar. */
+export function cueLabel(document: Document, scene: PlacedScene, cue: Cue): string {
+  switch (cue.kind) {
+    case 'face': {
+      const name = EXPRESSIONS.find((e) => e.id === cue.expression)?.name ?? cue.expression;
+      return cue.strength < 0.55 ? `A little ${name.toLowerCase()}` : name;
+    }
+    case 'gesture': {
+      const name = ACTIONS.find((a) => a.id === cue.action)?.name ?? cue.action;
+      return cue.action === 'nod' ? name : `${name}, ${cue.hand === 'both' ? 'both hands' : `${cue.hand} hand`}`;
+    }
+    case 'look':
+      return cue.target.to === 'viewer' ? 'at the viewer' : cue.target.to === 'place' ? `at ${cue.target.name}` : `at ${nameOfLayer(document, scene, cue.target.layer)}`;
+    case 'move':
+      return cue.walk ? 'Walk' : 'Slide';
+    case 'camera': {
+      const who = cue.subjects.map((id) => nameOfLayer(document, scene, id)).join(' and ');
+      const way = cue.over ? 'ease to ' : '';
+      return `${way}${FRAMING_NAMES[cue.framing]}${who && cue.framing !== 'wide' ? `, ${who}` : ''}${cue.push ? ', slow push' : ''}`.replace(/^./, (c) => c.toUpperCase());
+    }
+    case 'mouth':
+      return cue.shape;
+    case 'caption':
+      return cue.text;
+  }
+}

@@ -1,0 +1,108 @@
+import { useEffect } from 'react';
+import { tinykeys } from 'tinykeys';
+import { deleteCues } from '#core/edit/commands/cues';
+import { deleteLines, moveLine } from '#core/edit/commands/lines';
+import { removeLayer } from '#core/edit/commands/stage';
+import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { addLine } from '../screens/Composer.tsx';
+import { redo, run, undo, useProduction } from '../state/production.ts';
+import { useView, view } from '../state/view.ts';
+import type { PlacedScene } from './film.ts';
+import { playLine, seek, stepFrames, stepLine, stop, togglePlay } from './transport.ts';
+
+/** Keys of the composer, as the list under ? shows them. */
+export const SHORTCUTS: readonly (readonly [string, string])[] = [
+  ['Space', 'Play or pause the scene'],
+  ['Shift+Space', 'Play the film'],
+  ['Enter', 'Play the chosen line'],
+  ['K', 'Stop'],
+  ['J, L', 'Line before, line after'],
+  [', and .', 'One frame back, one on'],
+  ['Left, Right', 'Move the chosen line by a frame (Shift: ten; Alt: this line alone)'],
+  ['N', 'New line after the chosen one'],
+  ['H', 'Hang a cue from the word at the playhead'],
+  ['Delete', 'Delete the chosen cue, line or figure'],
+  ['Home', 'To the start'],
+  ['Ctrl+Z, Ctrl+Y', 'Undo, redo'],
+  ['?', 'This list'],
+];
+
+const typing = (event: KeyboardEvent): boolean => {
+  const target = event.target as HTMLElement;
+  return target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+};
+
+export function useShortcuts(scene: PlacedScene | undefined): void {
+  useEffect(() => {
+    const single =
+      (act: (event: KeyboardEvent) => void) =>
+      (event: KeyboardEvent): void => {
+        if (typing(event) || event.defaultPrevented || !scene) return;
+        event.preventDefault();
+        act(event);
+      };
+    /** Space and Enter press a focused button; only elsewhere do they play. */
+    const unlessButton = (act: (event: KeyboardEvent) => void) => single((event) => act(event));
+    const nudge = (direction: 1 | -1, amount: number, alone: boolean) =>
+      single(() => {
+        const { line } = useView.getState();
+        if (line && scene) run('Move a line', moveLine(scene.id, line, (direction * amount * TICKS_PER_SECOND) / scene.fps, { alone }));
+      });
+    const remove = single(() => {
+      const { cue, line, layer } = useView.getState();
+      if (!scene) return;
+      if (cue && scene.scene.cues[cue]) {
+        run('Delete a cue', deleteCues(scene.id, [cue]));
+        view({ cue: undefined });
+      } else if (line && scene.scene.lines[line]) {
+        run('Delete a line', deleteLines(scene.id, [line]));
+        view({ line: undefined });
+      } else if (layer && scene.scene.layers[layer]) {
+        run('Take off stage', removeLayer(scene.id, layer));
+        view({ layer: undefined });
+      }
+    });
+    return tinykeys(window, {
+      Space: unlessButton(() => togglePlay()),
+      'Shift+Space': unlessButton(() => togglePlay('film')),
+      Enter: (event) => {
+        if ((event.target as HTMLElement).closest('button, a, [role="dialog"], [role="menu"]')) return;
+        single(() => {
+          const { line } = useView.getState();
+          if (line) playLine(line);
+        })(event);
+      },
+      KeyK: single(() => stop()),
+      KeyJ: single(() => stepLine(-1)),
+      KeyL: single(() => stepLine(1)),
+      Comma: single(() => stepFrames(-1)),
+      Period: single(() => stepFrames(1)),
+      Home: single(() => seek(0)),
+      ArrowLeft: nudge(-1, 1, false),
+      ArrowRight: nudge(1, 1, false),
+      'Shift+ArrowLeft': nudge(-1, 10, false),
+      'Shift+ArrowRight': nudge(1, 10, false),
+      'Alt+ArrowLeft': nudge(-1, 1, true),
+      'Alt+ArrowRight': nudge(1, 1, true),
+      Delete: remove,
+      Backspace: remove,
+      KeyN: single(() => {
+        const { document } = useProduction.getState();
+        if (document && scene) addLine(document, scene);
+      }),
+      KeyH: single(() => {
+        const { tick } = useView.getState();
+        const line = scene?.lines.find((l) => tick >= l.start && tick < l.end) ?? scene?.lines.find((l) => l.id === useView.getState().line);
+        const word = line?.words.findLast((w) => w.start <= tick) ?? line?.words[0];
+        if (!line || !word) return;
+        const box = document.querySelector(`[data-word="${word.id}"]`)?.getBoundingClientRect();
+        view({ hanging: { line: line.id, word: word.id, x: box?.left ?? window.innerWidth / 2, y: box?.bottom ?? window.innerHeight / 2 } });
+      }),
+      '$mod+KeyZ': single(() => void undo()),
+      '$mod+KeyY': single(() => void redo()),
+      '$mod+Shift+KeyZ': single(() => void redo()),
+      Escape: () => view({ hanging: undefined }),
+      'Shift+?': single(() => view({ help: true })),
+    });
+  }, [scene]);
+}

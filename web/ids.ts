@@ -1,0 +1,3 @@
+import { idMaker } from '#core/document/ids';
+
+export const makeId = idMaker((count) => crypto.getRandomValues(new Uint8Array(count)));

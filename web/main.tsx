@@ -1,0 +1,28 @@
+import { Tooltip } from 'radix-ui';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
+import { Toaster } from 'sonner';
+import { Composer } from './screens/Composer.tsx';
+import { Export } from './screens/Export.tsx';
+import { Home } from './screens/Home.tsx';
+import { NotFound } from './screens/NotFound.tsx';
+import './styles.css';
+
+const router = createBrowserRouter([
+  { path: '/', element: <Home /> },
+  { path: '/p/:production', element: <Composer /> },
+  { path: '/p/:production/scenes/:scene', element: <Composer /> },
+  { path: '/p/:production/export', element: <Export /> },
+  { path: '*', element: <NotFound /> },
+]);
+
+createRoot(document.getElementById('root') as HTMLElement).render(
+  <StrictMode>
+    <Tooltip.Provider>
+      <RouterProvider router={router} />
+      <Toaster position="bottom-center" toastOptions={{ style: { fontFamily: 'var(--font-sans)', borderRadius: 9 } }} offset={44} />
+    </Tooltip.Provider>
+  </StrictMode>,
+);

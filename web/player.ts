@@ -1,0 +1,137 @@
+import type { FilmSchedule } from '#core/schedule/schedule';
+import { type Clip, FADE_SAMPLES, voiceClips } from '#core/sound/mix';
+import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { mediaUrl } from './api.ts';
+
+/** Decoded sounds are fetched once. */
+const buffers = new Map<string, Promise<AudioBuffer>>();
+let context: AudioContext | undefined;
+
+const audio = (): AudioContext => {
+  context ??= new AudioContext({ sampleRate: 48_000, latencyHint: 'interactive' });
+  return context;
+};
+
+function bufferOf(media: string): Promise<AudioBuffer> {
+  let known = buffers.get(media);
+  if (!known) {
+    known = fetch(mediaUrl(media))
+      .then((response) => response.arrayBuffer())
+      .then((bytes) => audio().decodeAudioData(bytes));
+    known.catch(() => buffers.delete(media));
+    buffers.set(media, known);
+  }
+  return known;
+}
+
+/** Reads a film's voices ahead of playing. */
+export const warm = (film: FilmSchedule): void => {
+  for (const clip of voiceClips(film)) void bufferOf(clip.media);
+};
+
+interface Playing {
+  readonly from: number;
+  readonly to: number;
+  readonly startedAt: number;
+  readonly sources: AudioBufferSourceNode[];
+  readonly timer: number;
+}
+
+/**
+ * Plays a stretch of film: the audio device is the master clock, frames follow it and are dropped, never delayed.
+ * The same clips as the export lays (core/sound/mix).
+ */
+export class Player {
+  private playing: Playing | undefined;
+  private starting = 0;
+  private readonly onTick: (filmTick: number) => void;
+  private readonly onEnd: (filmTick: number) => void;
+  /** Sound level now, 0..1, for tests and meters. */
+  level = (): number => 0;
+
+  constructor(onTick: (filmTick: number) => void, onEnd: (filmTick: number) => void) {
+    this.onTick = onTick;
+    this.onEnd = onEnd;
+  }
+
+  /** Plays from one film tick to another. */
+  async play(film: FilmSchedule, from: number, to: number): Promise<void> {
+    this.stop();
+    const turn = ++this.starting;
+    const ctx = audio();
+    await ctx.resume();
+    const clips = voiceClips(film).filter((clip) => clip.at + clip.length > from && clip.at < to);
+    const loaded = await Promise.all(clips.map(async (clip) => ({ clip, buffer: await bufferOf(clip.media).catch(() => undefined) })));
+    if (turn !== this.starting) return;
+    const startedAt = ctx.currentTime + 0.06;
+    const analyser = ctx.createAnalyser();
+    analyser.fftSize = 1024;
+    analyser.connect(ctx.destination);
+    const samples = new Float32Array(analyser.fftSize);
+    this.level = () => {
+      analyser.getFloatTimeDomainData(samples);
+      return Math.sqrt(samples.reduce((sum, value) => sum + value * value, 0) / samples.length);
+    };
+    const sources = loaded.flatMap(({ clip, buffer }) => (buffer ? [this.lay(ctx, analyser, clip, buffer, from, to, startedAt)] : []));
+    const latency = ctx.outputLatency || ctx.baseLatency || 0;
+    const step = (): void => {
+      const now = this.playing;
+      if (!now) return;
+      const tick = now.from + Math.max(0, ctx.currentTime - latency - now.startedAt) * TICKS_PER_SECOND;
+      if (tick >= now.to) {
+        this.stop();
+        this.onEnd(now.to);
+        return;
+      }
+      this.onTick(tick);
+      this.playing = { ...now, timer: requestAnimationFrame(step) };
+    };
+    this.playing = { from, to, startedAt, sources, timer: requestAnimationFrame(step) };
+  }
+
+  private lay(ctx: AudioContext, output: AudioNode, clip: Clip, buffer: AudioBuffer, from: number, to: number, startedAt: number): AudioBufferSourceNode {
+    const source = ctx.createBufferSource();
+    source.buffer = buffer;
+    const gain = ctx.createGain();
+    const skip = Math.max(0, from - clip.at);
+    const length = Math.min(clip.length, to - clip.at) - skip;
+    const at = startedAt + Math.max(0, clip.at - from) / TICKS_PER_SECOND;
+    const fade = FADE_SAMPLES / TICKS_PER_SECOND;
+    gain.gain.setValueAtTime(0, at);
+    gain.gain.linearRampToValueAtTime(clip.gain, at + fade);
+    gain.gain.setValueAtTime(clip.gain, Math.max(at + fade, at + length / TICKS_PER_SECOND - fade));
+    gain.gain.linearRampToValueAtTime(0, at + length / TICKS_PER_SECOND);
+    source.connect(gain).connect(output);
+    source.start(at, (clip.from + skip) / TICKS_PER_SECOND, Math.max(0.001, length / TICKS_PER_SECOND));
+    return source;
+  }
+
+  /** A short burst at a place while the playhead is dragged. */
+  async scrub(film: FilmSchedule, tick: number): Promise<void> {
+    if (this.playing) return;
+    const ctx = audio();
+    await ctx.resume();
+    const length = TICKS_PER_SECOND * 0.09;
+    for (const clip of voiceClips(film)) {
+      if (clip.at > tick || clip.at + clip.length < tick) continue;
+      const buffer = await bufferOf(clip.media).catch(() => undefined);
+      if (buffer) this.lay(ctx, ctx.destination, clip, buffer, tick, tick + length, ctx.currentTime);
+    }
+  }
+
+  stop(): void {
+    this.starting++;
+    if (!this.playing) return;
+    cancelAnimationFrame(this.playing.timer);
+    for (const source of this.playing.sources) {
+      try {
+        source.stop();
+      } catch {
+        // A source that has not begun cannot be stopped; it is dropped with its connections.
+      }
+      source.disconnect();
+    }
+    this.playing = undefined;
+    this.level = () => 0;
+  }
+}

@@ -1,0 +1,364 @@
+import { Check, Download, TriangleAlert, X } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
+import { FRAMES } from '#core/document/schema';
+import { takeOf } from '#core/schedule/timing';
+import { formatDuration, formatMoment, parseTime } from '#core/time/format';
+import { FRAME_RATES, type FrameRate, ticksPerFrame, toTicks } from '#core/time/ticks';
+import { getJson, mediaUrl, sendJson } from '../api.ts';
+import { type PlacedScene, useFilm } from '../composer/film.ts';
+import { overlapsOf } from '../composer/Ribbon.tsx';
+import { stage } from '../stage/client.ts';
+import { useAnalyses, wantAnalyses } from '../state/analyses.ts';
+import { openProduction, useProduction } from '../state/production.ts';
+import { Bitmap } from '../ui/Bitmap.tsx';
+import { Button, ValueField } from '../ui/parts.tsx';
+import { MiniRibbon } from './Home.tsx';
+import { NotFound } from './NotFound.tsx';
+import { TopBar } from './TopBar.tsx';
+
+interface Film {
+  readonly id: string;
+  readonly name: string;
+  readonly state: 'rendering' | 'done' | 'failed' | 'cancelled';
+  readonly error: string | null;
+  readonly frames: number;
+  readonly done: number;
+  readonly media: string | null;
+  readonly reused: number;
+  readonly segments: number;
+  readonly secondsLeft: number | null;
+}
+
+const SIDES = [540, 720, 1080, 2160] as const;
+/** Bytes a second of a 1080p film at these settings, from our own films; other sizes by their area. */
+const TYPICAL_RATE = 190_000;
+
+export function Export() {
+  const { production } = useParams();
+  const problem = useProduction((state) => state.problem);
+  const document_ = useProduction((state) => state.document);
+  const analyses = useAnalyses((state) => state.byHash);
+  const found = useFilm();
+  useEffect(() => {
+    if (production) void openProduction(production);
+  }, [production]);
+  useEffect(() => {
+    if (document_) wantAnalyses(document_);
+  }, [document_]);
+  useEffect(() => {
+    if (found) stage().show(found.document, analyses);
+  }, [found, analyses]);
+  if (problem) return <NotFound sentence={problem} />;
+  if (!found)
+    return (
+      <div className="flex h-full flex-col" aria-busy="true">
+        <div className="h-11 border-b border-line bg-paper" />
+        <div className="m-6 h-96 rounded-[10px] bg-well" />
+      </div>
+    );
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar page="export" />
+      <Page />
+    </div>
+  );
+}
+
+function Page() {
+  const { document, film } = useFilm() as NonNullable<ReturnType<typeof useFilm>>;
+  const save = useProduction((state) => state.save);
+  const shape = document.production.frame;
+  const [side, setSide] = useState<number>(1080);
+  const [fps, setFps] = useState<FrameRate>(document.production.fps);
+  const [captions, setCaptions] = useState(true);
+  const [name, setName] = useState(`${document.production.title}.mp4`);
+  const [from, setFrom] = useState(0);
+  const [to, setTo] = useState<number>();
+  const [films, setFilms] = useState<Film[]>([]);
+  const [starting, setStarting] = useState(false);
+  const id = document.production.id;
+  const even = (value: number): number => Math.round(value / 2) * 2;
+  const width = even((FRAMES[shape][0] * side) / 1080);
+  const height = even((FRAMES[shape][1] * side) / 1080);
+  const end = Math.min(to ?? film.length, film.length);
+  const length = Math.max(0, end - from);
+  const running = films.find((f) => f.state === 'rendering');
+
+  useEffect(() => {
+    getJson<Film[]>(`/productions/${id}/films`).then(setFilms, (thrown) => toast.error(sentenceOf(thrown)));
+  }, [id]);
+  useEffect(() => {
+    if (!running) return;
+    const events = new EventSource(`/api/films/${running.id}/events`);
+    events.onmessage = ({ data }) => {
+      const now = JSON.parse(data) as Film;
+      setFilms((all) => all.map((f) => (f.id === now.id ? now : f)));
+      if (now.state !== 'rendering') events.close();
+    };
+    return () => events.close();
+  }, [running?.id]);
+
+  const start = async (): Promise<void> => {
+    setStarting(true);
+    try {
+      const file = /\.mp4$/i.test(name) ? name : `${name || document.production.title}.mp4`;
+      const made = await sendJson<{ id: string }>('POST', `/productions/${id}/films`, {
+        name: file,
+        options: { width, height, fps, from, to: to === undefined ? null : end, captions, preset: 'veryfast', crf: 19 },
+      });
+      const fresh = await getJson<Film>(`/films/${made.id}`);
+      setFilms((all) => [fresh, ...all]);
+    } catch (thrown) {
+      toast.error(sentenceOf(thrown));
+    } finally {
+      setStarting(false);
+    }
+  };
+  const cancel = async (film_id: string): Promise<void> => {
+    const now = await sendJson<Film>('POST', `/films/${film_id}/cancel`).catch((thrown) => void toast.error(sentenceOf(thrown)));
+    if (now) setFilms((all) => all.map((f) => (f.id === now.id ? now : f)));
+  };
+  const time = (typed: string): number | undefined => {
+    const value = parseTime(typed, fps);
+    return value === undefined || value < 0 || value > film.length ? undefined : value;
+  };
+  return (
+    <main className="scrolls flex flex-1 gap-6 overflow-y-auto p-6">
+      <section className="min-w-0 flex-1" aria-label="The film">
+        <LastFrame scene={film.scenes[0] as PlacedScene} captions={captions} shape={shape} />
+        <div className="card mt-4 p-4">
+          <div className="mb-2 flex items-baseline justify-between">
+            <h2 className="m-0 text-[16px] font-[680]">{document.production.title}</h2>
+            <span className="text-[12px] text-ink-2">
+              {film.scenes.length} scene{film.scenes.length === 1 ? '' : 's'}, {formatDuration(film.length)}
+            </span>
+          </div>
+          <FilmRibbon film={running} />
+          {running && <Progress film={running} cancel={() => void cancel(running.id)} />}
+        </div>
+        <div className="mt-4">
+          <h2 className="m-0 mb-1 text-[13px] font-[680]">Films made</h2>
+          {films.filter((f) => f.state !== 'rendering').length === 0 && (
+            <p className="m-0 text-[13px] text-ink-2">None yet. Press “Export film”; you can go on editing meanwhile.</p>
+          )}
+          <ul className="m-0 list-none p-0">
+            {films
+              .filter((f) => f.state !== 'rendering')
+              .map((f) => (
+                <li key={f.id} className="flex h-9 items-center gap-3 border-b border-line" data-film={f.state}>
+                  {f.state === 'done' ? <Check size={15} className="text-ok" /> : <X size={15} className={f.state === 'failed' ? 'text-err' : 'text-ink-3'} />}
+                  <span className="min-w-0 flex-1 truncate font-semibold">{f.name}</span>
+                  <span className="text-[12px] text-ink-2">
+                    {f.state === 'done'
+                      ? `${f.frames} frames, ${f.reused} of ${f.segments} segments reused`
+                      : f.state === 'cancelled'
+                        ? `cancelled; finished parts are kept for the next export`
+                        : (f.error ?? 'failed')}
+                  </span>
+                  {f.state === 'done' && f.media && (
+                    <a
+                      className="inline-flex h-7 items-center gap-1.5 rounded-[7px] border border-edge px-2.5 font-semibold hover:bg-bench"
+                      href={`${mediaUrl(f.media)}?download=${encodeURIComponent(f.name)}`}
+                      download={f.name}
+                      data-download
+                    >
+                      <Download size={14} strokeWidth={1.6} /> Download
+                    </a>
+                  )}
+                </li>
+              ))}
+          </ul>
+        </div>
+      </section>
+      <section className="w-[440px] shrink-0" aria-label="Export">
+        <div className="card p-5">
+          <h1 className="m-0 mb-1 text-[18px] leading-6 font-[650]">Export film</h1>
+          <p className="mt-0 mb-4 text-ink-2">MP4 that plays everywhere. No mark on it, no account.</p>
+          <fieldset className="m-0 mb-4 grid grid-cols-2 gap-2 border-0 p-0">
+            <legend className="sr-only">What is written</legend>
+            {(
+              [
+                [true, 'Video with captions', 'The words are in the picture'],
+                [false, 'Video', 'Picture and voices alone'],
+              ] as const
+            ).map(([value, title, about]) => (
+              <label
+                key={title}
+                className={`cursor-pointer rounded-[9px] border p-3 ${captions === value ? 'border-ink bg-act-soft [box-shadow:0_0_0_1px_var(--color-ink)]' : 'border-line'}`}
+              >
+                <input type="radio" name="captions" className="sr-only" checked={captions === value} onChange={() => setCaptions(value)} />
+                <span className="block font-semibold">{title}</span>
+                <span className="text-[12px] text-ink-2">{about}</span>
+              </label>
+            ))}
+          </fieldset>
+          <div className="grid grid-cols-2 gap-3">
+            <label className="flex flex-col gap-1 text-[12px] text-ink-2">
+              Size
+              <select
+                value={side}
+                onChange={(event) => setSide(Number(event.target.value))}
+                className="h-[28px] rounded-[6px] border border-edge bg-white px-1.5 text-[13px] text-ink"
+              >
+                {SIDES.map((s) => (
+                  <option key={s} value={s}>
+                    {even((FRAMES[shape][0] * s) / 1080)} × {even((FRAMES[shape][1] * s) / 1080)}
+                    {s === 1080 ? ', good for all' : s === 2160 ? ', very large' : s === 540 ? ', quick look' : ''}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label className="flex flex-col gap-1 text-[12px] text-ink-2">
+              Frames a second
+              <select
+                value={fps}
+                onChange={(event) => setFps(Number(event.target.value) as FrameRate)}
+                className="h-[28px] rounded-[6px] border border-edge bg-white px-1.5 text-[13px] text-ink"
+              >
+                {FRAME_RATES.map((rate) => (
+                  <option key={rate} value={rate}>
+                    {rate}
+                    {rate === document.production.fps ? ', as the production' : ''}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <ValueField
+              label="From"
+              value={formatMoment(from)}
+              hint={`A time from 0:00 to ${formatMoment(film.length, 1)}.`}
+              onCommit={(typed) => {
+                const value = time(typed);
+                if (value === undefined || value >= end) return false;
+                setFrom(value);
+                return true;
+              }}
+            />
+            <ValueField
+              label="To"
+              value={to === undefined ? `${formatMoment(film.length)} (end)` : formatMoment(end)}
+              hint="A time after the start."
+              onCommit={(typed) => {
+                const value = time(typed);
+                if (value === undefined || value <= from) return false;
+                setTo(value >= film.length ? undefined : value);
+                return true;
+              }}
+            />
+          </div>
+          <label className="mt-3 flex flex-col gap-1 text-[12px] text-ink-2">
+            File name
+            <input
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              maxLength={120}
+              className="h-[28px] rounded-[6px] border border-edge bg-white px-2 text-[13px] text-ink"
+            />
+          </label>
+          <p className="my-3 text-[12px] text-ink-2">
+            {Math.round(length / ticksPerFrame(fps))} frames, about {Math.max(0.1, (TYPICAL_RATE * (length / 48_000) * ((width * height) / 2_073_600) ** 0.75) / 1e6).toFixed(1)} MB
+          </p>
+          <Button kind="primary" className="!h-9 w-full" disabled={starting || !!running || save === 'unsaved' || length <= 0} onClick={() => void start()} data-export>
+            {running ? 'Being made …' : save === 'unsaved' ? 'Waiting for the server to save' : 'Export film'}
+          </Button>
+        </div>
+        <Before />
+      </section>
+    </main>
+  );
+}
+
+function LastFrame({ scene, captions, shape }: { scene: PlacedScene; captions: boolean; shape: keyof typeof FRAMES }) {
+  const [bitmap, setBitmap] = useState<ImageBitmap>();
+  const line = scene.lines.find((l) => l.words.length > 2);
+  const tick = line ? Math.round(line.start + (line.end - line.start) * 0.45) : 0;
+  useEffect(() => {
+    let here = true;
+    void stage()
+      .thumb(scene.id, tick, 1200)
+      .then((value) => here && setBitmap(value));
+    return () => {
+      here = false;
+    };
+  }, [scene, tick, captions]);
+  const [w, h] = FRAMES[shape];
+  return (
+    <div className="flex justify-center rounded-[10px] bg-deep p-4">
+      <Bitmap bitmap={bitmap} width={Math.round((300 * w) / h)} height={300} className="rounded-[3px] !bg-deep-2" />
+    </div>
+  );
+}
+
+/** The whole conversation; it fills with strong colour as the film is made. */
+function FilmRibbon({ film: running }: { film: Film | undefined }) {
+  const { document, film } = useFilm() as NonNullable<ReturnType<typeof useFilm>>;
+  const ribbon = useMemo(
+    () =>
+      film.scenes.flatMap((scene) =>
+        scene.lines.map((line) => ({
+          start: scene.start + line.start,
+          end: scene.start + line.end,
+          colour: line.line.role ? (document.production.roles[line.line.role]?.colour ?? 1) : 1,
+          draft: false,
+        })),
+      ),
+    [film, document],
+  );
+  return <MiniRibbon ribbon={ribbon} length={film.length} {...(running ? { progress: running.done / Math.max(1, running.frames) } : {})} />;
+}
+
+function Progress({ film, cancel }: { film: Film; cancel: () => void }) {
+  const percent = Math.floor((100 * film.done) / Math.max(1, film.frames));
+  return (
+    <div className="mt-3 flex items-center gap-3" role="status">
+      <progress className="h-2 flex-1 accent-act" max={film.frames} value={film.done} aria-label="Export" />
+      <span className="w-40 text-right text-[12px] text-ink-2">
+        {percent} %{film.secondsLeft === null ? '' : `, ${film.secondsLeft > 90 ? `${Math.round(film.secondsLeft / 60)} min` : `${film.secondsLeft} s`} left`}
+      </span>
+      <Button onClick={cancel} data-cancel>
+        Cancel
+      </Button>
+    </div>
+  );
+}
+
+/** What a viewer would notice, each with the way there. */
+function Before() {
+  const { document, film } = useFilm() as NonNullable<ReturnType<typeof useFilm>>;
+  const notes = film.scenes.flatMap((scene) => {
+    const out: { text: string; scene: string }[] = [];
+    const drafts = scene.lines.filter((l) => l.line.kind === 'line' && (takeOf(l.line)?.kind ?? 'draft') === 'draft').length;
+    if (drafts) out.push({ scene: scene.id, text: `${drafts} line${drafts === 1 ? ' speaks' : 's speak'} with a draft voice in “${scene.scene.title}”.` });
+    for (const { a, b, from, to } of overlapsOf(scene.lines))
+      out.push({ scene: scene.id, text: `Lines ${a.index + 1} and ${b.index + 1} overlap by ${((to - from) / 48_000).toFixed(1)} s.` });
+    for (const line of scene.lines) {
+      if ((line.gap ?? 0) > toTicks(2)) out.push({ scene: scene.id, text: `${((line.gap as number) / 48_000).toFixed(1)} s of silence before line ${line.index + 1}.` });
+      if (line.layer && scene.scene.layers[line.layer]?.hidden) out.push({ scene: scene.id, text: `Line ${line.index + 1} is spoken by somebody who is hidden.` });
+    }
+    return out;
+  });
+  return (
+    <div className="card mt-4 p-5">
+      <h2 className="m-0 mb-2 text-[13px] font-[680]">Before you export</h2>
+      {notes.length === 0 && (
+        <p className="m-0 flex items-center gap-2 text-ok">
+          <Check size={15} /> Nothing that a viewer would notice.
+        </p>
+      )}
+      <ul className="m-0 list-none p-0">
+        {notes.slice(0, 6).map(({ text, scene }) => (
+          <li key={text} className="flex items-center gap-2 py-0.5">
+            <TriangleAlert size={14} className="shrink-0 text-warn" />
+            <span className="flex-1">{text}</span>
+            <Link to={`/p/${document.production.id}/scenes/${scene}`} className="font-semibold text-act hover:underline">
+              Go there
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,378 @@
+import { format, formatDistanceToNow, isToday, isYesterday } from 'date-fns';
+import { Copy, Ellipsis, FileText, Film, Pencil, Search, Trash2 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
+import type { FrameShape } from '#core/document/schema';
+import { fromScript, newDocument } from '#core/edit/create';
+import { readScript } from '#core/formats/script/read';
+import { formatDuration } from '#core/time/format';
+import { FRAME_RATES, type FrameRate } from '#core/time/ticks';
+import { getJson, sendJson } from '../api.ts';
+import { makeId } from '../ids.ts';
+import { Button, CutTag, EditableName, Mark } from '../ui/parts.tsx';
+import { ribbonPath, toneOf } from '../ui/speakers.ts';
+import { QuickFilm } from './QuickFilm.tsx';
+
+interface Summary {
+  readonly id: string;
+  readonly title: string;
+  readonly scenes: number;
+  readonly length: number;
+  readonly frame: FrameShape;
+  readonly cast: readonly { readonly name: string; readonly colour: number }[];
+  readonly ribbon: readonly { readonly start: number; readonly end: number; readonly colour: number; readonly draft: boolean }[];
+  readonly drafts: number;
+  readonly lines: number;
+  readonly texts: readonly string[];
+  readonly changedAt: string;
+  readonly exportedAt: string | null;
+}
+
+const FRAME_NAMES: Readonly<Record<FrameShape, string>> = { '16:9': 'Wide 16:9', '9:16': 'Tall 9:16', '1:1': 'Square 1:1', '4:5': 'Portrait 4:5' };
+
+/** Productions as bands: each is known by the shape of its conversation. */
+export function Home() {
+  const [list, setList] = useState<Summary[]>();
+  const [problem, setProblem] = useState<string>();
+  const [query, setQuery] = useState('');
+  const navigate = useNavigate();
+  const load = useCallback(async () => {
+    try {
+      setList(await getJson<Summary[]>('/productions'));
+      setProblem(undefined);
+    } catch (thrown) {
+      setProblem(sentenceOf(thrown));
+    }
+  }, []);
+  useEffect(() => void load(), [load]);
+  const shown = useMemo(() => {
+    const q = query.trim().toLowerCase();
+    return (list ?? []).filter(
+      (p) => !q || p.title.toLowerCase().includes(q) || p.cast.some((c) => c.name.toLowerCase().includes(q)) || p.texts.some((text) => text.toLowerCase().includes(q)),
+    );
+  }, [list, query]);
+
+  const remove = async (production: Summary): Promise<void> => {
+    await sendJson('DELETE', `/productions/${production.id}`);
+    await load();
+    toast(`“${production.title}” is deleted.`, {
+      action: { label: 'Undo', onClick: () => void sendJson('POST', `/productions/${production.id}/restore`).then(load) },
+      duration: 12_000,
+    });
+  };
+  const attempt = (work: () => Promise<unknown>) => (): void => {
+    work().catch((thrown) => toast.error(sentenceOf(thrown)));
+  };
+
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-paper px-3">
+        <Mark />
+        <span className="ml-1.5 text-[15px] font-[650]">Kipzo</span>
+        <span className="flex-1" />
+        <label className="flex h-7 w-60 items-center gap-2 rounded-[7px] border border-edge bg-white px-2.5 text-ink-3">
+          <Search size={14} strokeWidth={1.6} />
+          <input
+            aria-label="Find a production or a line"
+            placeholder="Find a production or a line"
+            className="w-full bg-transparent text-ink outline-none placeholder:text-ink-3"
+            value={query}
+            onChange={(event) => setQuery(event.target.value)}
+          />
+        </label>
+      </header>
+      <main className="scrolls flex-1 overflow-y-auto">
+        <div className="mx-auto max-w-[1184px] px-4 pt-6 pb-10">
+          <h1 className="mb-3 text-[23px] leading-7 font-[650]">Productions</h1>
+          <NewBand onMade={(id) => void navigate(`/p/${id}`)} />
+          {problem && (
+            <div role="alert" className="mt-3 flex items-center justify-between rounded-[10px] border border-err bg-err-soft px-4 py-3 text-err">
+              {problem}
+              <Button onClick={() => void load()}>Try again</Button>
+            </div>
+          )}
+          {!list && !problem && [0, 1, 2].map((n) => <div key={n} className="mt-2.5 h-[124px] rounded-[10px] bg-well" />)}
+          <ul className="m-0 list-none p-0">
+            {shown.map((production) => (
+              <Band
+                key={production.id}
+                production={production}
+                open={() => void navigate(`/p/${production.id}`)}
+                rename={async (title) => {
+                  const { document } = await getJson<{ document: { production: { title: string } } }>(`/productions/${production.id}`);
+                  await sendJson('POST', `/productions/${production.id}/changes`, {
+                    id: makeId('change'),
+                    label: 'Rename the production',
+                    parts: [
+                      {
+                        part: 'production',
+                        base: 0,
+                        forward: [{ op: 'replace', path: '/title', value: title }],
+                        inverse: [{ op: 'replace', path: '/title', value: document.production.title }],
+                      },
+                    ],
+                  }).catch((thrown) => toast.error(sentenceOf(thrown)));
+                  await load();
+                }}
+                duplicate={attempt(async () => {
+                  await sendJson('POST', `/productions/${production.id}/duplicate`);
+                  await load();
+                })}
+                remove={attempt(() => remove(production))}
+              />
+            ))}
+          </ul>
+          {list && list.length > 0 && shown.length === 0 && <p className="mt-6 text-ink-2">No production and no line contains “{query}”.</p>}
+          {list && (
+            <footer className="mt-4 flex justify-between text-[12px] text-ink-3">
+              <span>
+                {list.length} production{list.length === 1 ? '' : 's'}
+              </span>
+              <span>Kept on this computer, in Kipzo’s own database</span>
+            </footer>
+          )}
+        </div>
+      </main>
+    </div>
+  );
+}
+
+function NewBand({ onMade }: { onMade: (id: string) => void }) {
+  const [text, setText] = useState('');
+  const [frame, setFrame] = useState<FrameShape>('16:9');
+  const [fps, setFps] = useState<FrameRate>(25);
+  const [quick, setQuick] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const area = useRef<HTMLTextAreaElement>(null);
+  const open = text.length > 0;
+  const script = useMemo(() => (text.trim() ? readScript(text) : undefined), [text]);
+  const make = async (empty: boolean): Promise<void> => {
+    if (!empty && !script?.lines.length) {
+      area.current?.focus();
+      toast('Paste a script or type the first line, such as “Marit: Good morning.”');
+      return;
+    }
+    setBusy(true);
+    try {
+      const title = empty ? 'New production' : (script?.title ?? (script?.lines[0]?.text ?? 'New production').slice(0, 48));
+      const document = empty
+        ? newDocument({ title, slug: 'new', frame, fps }, makeId)
+        : fromScript(script as NonNullable<typeof script>, { title, slug: 'new', frame, fps }, makeId);
+      const { id } = await sendJson<{ id: string }>('POST', '/productions', { document });
+      onMade(id);
+    } catch (thrown) {
+      toast.error(sentenceOf(thrown));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <section aria-label="New production" className="rounded-[10px] border border-dashed border-edge bg-bench px-4 py-3.5">
+      <div className="flex items-start gap-4">
+        <svg width="44" height="40" viewBox="0 0 44 40" className="mt-1 shrink-0" aria-hidden="true">
+          <path d={ribbonPath(2, 8, 40, 24, 'slant')} fill="#d2efee" stroke="#04585f" strokeWidth="2" />
+        </svg>
+        <div className="min-w-0 flex-1">
+          <textarea
+            ref={area}
+            aria-label="Paste a script, or type the first line"
+            placeholder="Paste a script, or type the first line"
+            value={text}
+            rows={open ? Math.min(12, Math.max(4, text.split('\n').length + 1)) : 1}
+            className="w-full resize-none bg-transparent font-serif text-[18px] leading-6 outline-none placeholder:text-ink-3"
+            onChange={(event) => setText(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void make(false);
+            }}
+          />
+          <p className="m-0 text-[12px] text-ink-2">
+            {script?.lines.length
+              ? `${script.lines.length} line${script.lines.length === 1 ? '' : 's'} by ${script.speakers.join(', ')}. Each speaks at once with a draft voice.`
+              : 'Names followed by a colon become speakers. (brackets) are left unsaid.'}
+          </p>
+        </div>
+        <div className="flex shrink-0 items-center gap-2 pt-1">
+          <Choice label="Frame" value={frame} options={Object.entries(FRAME_NAMES)} onChange={(value) => setFrame(value as FrameShape)} />
+          <Choice
+            label="Frames a second"
+            value={String(fps)}
+            options={FRAME_RATES.map((rate) => [String(rate), `${rate} fps`])}
+            onChange={(value) => setFps(Number(value) as FrameRate)}
+          />
+          <Button icon={<Film size={15} strokeWidth={1.6} />} onClick={() => setQuick(true)}>
+            Quick film
+          </Button>
+          <Button disabled={busy} onClick={() => void make(true)}>
+            Start empty
+          </Button>
+          <Button kind="primary" disabled={busy} icon={<FileText size={15} strokeWidth={1.6} />} onClick={() => void make(false)}>
+            New production
+          </Button>
+        </div>
+      </div>
+      <QuickFilm open={quick} onClose={() => setQuick(false)} frame={frame} fps={fps} onMade={onMade} />
+    </section>
+  );
+}
+
+export const Choice = ({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  onChange: (value: string) => void;
+}) => (
+  <select
+    aria-label={label}
+    title={label}
+    value={value}
+    onChange={(event) => onChange(event.target.value)}
+    className="h-[30px] rounded-[7px] border border-edge bg-paper px-2 text-[13px] font-semibold"
+  >
+    {options.map(([key, text]) => (
+      <option key={key} value={key}>
+        {text}
+      </option>
+    ))}
+  </select>
+);
+
+function changed(date: string): string {
+  const at = new Date(date);
+  if (Date.now() - at.getTime() < 3_600_000) return `changed ${formatDistanceToNow(at, { addSuffix: true })}`;
+  if (isToday(at)) return `changed today ${format(at, 'HH:mm')}`;
+  if (isYesterday(at)) return 'changed yesterday';
+  return `changed ${format(at, 'd MMMM')}`;
+}
+
+function Band({
+  production: p,
+  open,
+  rename,
+  duplicate,
+  remove,
+}: {
+  production: Summary;
+  open: () => void;
+  rename: (title: string) => void;
+  duplicate: () => void;
+  remove: () => void;
+}) {
+  const [naming, setNaming] = useState(0);
+  const state =
+    p.lines === 0
+      ? { text: 'Empty', tone: 'text-ink-2' }
+      : p.exportedAt && new Date(p.exportedAt) >= new Date(p.changedAt)
+        ? { text: `Exported ${format(new Date(p.exportedAt), 'd MMMM')}`, tone: 'text-ink-2' }
+        : p.drafts === 0
+          ? { text: 'Ready to export', tone: 'text-ok' }
+          : { text: `${p.drafts} line${p.drafts === 1 ? ' speaks' : 's speak'} with a draft voice`, tone: 'text-warn' };
+  return (
+    <li className="card mt-2.5 flex h-[124px] items-stretch gap-4 p-3 transition-shadow duration-[120ms] hover:[box-shadow:0_0_0_1px_var(--color-edge)]" data-production={p.title}>
+      <button
+        type="button"
+        onClick={open}
+        aria-label={`Open ${p.title}`}
+        className="flex h-[100px] w-[178px] shrink-0 items-center justify-center overflow-hidden rounded-[6px] bg-deep"
+      >
+        <img alt="" src={`/api/productions/${p.id}/poster.png?${encodeURIComponent(p.changedAt)}`} className="max-h-full max-w-full" loading="lazy" />
+      </button>
+      <div className="flex min-w-0 flex-1 flex-col justify-between py-0.5">
+        <div className="flex items-baseline gap-3">
+          <EditableName
+            key={naming}
+            value={p.title}
+            label="Name of the production"
+            onChange={rename}
+            className="max-w-[560px] truncate px-0.5 font-serif text-[20px] leading-7 font-semibold"
+          />
+          <span className="text-[12px] text-ink-2">
+            {p.scenes} scene{p.scenes === 1 ? '' : 's'}, {formatDuration(p.length)}
+          </span>
+        </div>
+        <div className="flex gap-4 text-[13px] font-semibold">
+          {p.cast.map((role) => (
+            <span key={role.name} className="flex items-center gap-1.5">
+              <CutTag colour={role.colour} height={13} width={11} />
+              {role.name}
+            </span>
+          ))}
+          {p.cast.length === 0 && <span className="font-medium text-ink-3">Nobody in it yet</span>}
+        </div>
+        <button type="button" onClick={open} aria-label={`Open ${p.title}: its conversation`} className="h-7 w-full max-w-[760px] text-left">
+          <MiniRibbon ribbon={p.ribbon} length={p.length} />
+        </button>
+      </div>
+      <div className="flex w-56 flex-col items-end justify-between text-right text-[12px]">
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger aria-label={`More for ${p.title}`} className="inline-flex size-7 items-center justify-center rounded-[7px] text-ink-2 hover:bg-well">
+            <Ellipsis size={16} />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" className="raised z-30 min-w-40 rounded-[9px] border border-line bg-paper p-1">
+              {(
+                [
+                  ['Open', Film, open],
+                  [
+                    'Rename',
+                    Pencil,
+                    () => setTimeout(() => document.querySelector<HTMLButtonElement>(`[data-production="${CSS.escape(p.title)}"] [aria-label^="Name of"]`)?.click(), 60),
+                  ],
+                  ['Duplicate', Copy, duplicate],
+                  ['Delete', Trash2, remove],
+                ] as const
+              ).map(([label, Icon, act]) => (
+                <DropdownMenu.Item
+                  key={label}
+                  onSelect={() => (setNaming((n) => n), act())}
+                  className={`flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 text-[13px] outline-none data-[highlighted]:bg-act-soft ${label === 'Delete' ? 'text-err' : ''}`}
+                >
+                  <Icon size={14} strokeWidth={1.6} />
+                  {label}
+                </DropdownMenu.Item>
+              ))}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+        <div>
+          <div className={`font-semibold ${state.tone}`}>{state.text}</div>
+          <div className="text-ink-2">{changed(p.changedAt)}</div>
+        </div>
+      </div>
+    </li>
+  );
+}
+
+/** A whole conversation in miniature. */
+export function MiniRibbon({ ribbon, length, height = 20, progress }: { ribbon: Summary['ribbon']; length: number; height?: number; progress?: number }) {
+  const scale = 760 / Math.max(length, 48_000 * 20);
+  if (!ribbon.length)
+    return (
+      <svg viewBox={`0 0 760 ${height}`} className="h-5 w-full" preserveAspectRatio="none" aria-hidden="true">
+        <path d={ribbonPath(1, 1, 118, height - 2, 'slant')} fill="none" stroke="#6f8586" strokeDasharray="4 3" strokeWidth={1.5} />
+      </svg>
+    );
+  return (
+    <svg viewBox={`0 0 760 ${height}`} className="h-full max-h-5 w-full" preserveAspectRatio="xMinYMid meet" aria-hidden="true">
+      {ribbon.map((piece) => {
+        const tone = toneOf(piece.colour);
+        const x = piece.start * scale;
+        const filled = progress === undefined || piece.start < progress * length;
+        return (
+          <path
+            key={`${piece.start} ${piece.colour}`}
+            d={ribbonPath(x, 0, Math.max(4, (piece.end - piece.start) * scale - 1.5), height, tone.cut)}
+            fill={filled ? tone.strong : tone.mid}
+          />
+        );
+      })}
+    </svg>
+  );
+}

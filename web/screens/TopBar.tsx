@@ -1,0 +1,71 @@
+import { Check, CloudOff, LoaderCircle, Redo2, Undo2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { renameProduction } from '#core/edit/commands/stage';
+import { stacksOf } from '#core/edit/undo';
+import { labelOf, redo, run, undo, useProduction } from '../state/production.ts';
+import { EditableName, IconButton, Mark, Tip } from '../ui/parts.tsx';
+
+/** The bar of every screen of a production: only pages that work are shown. */
+export function TopBar({ page, children }: { page: 'scenes' | 'export'; children?: ReactNode }) {
+  const { document, save, savedAt, log } = useProduction();
+  const { undo: undos, redo: redos } = stacksOf(log);
+  const navigate = useNavigate();
+  const id = document?.production.id;
+  const saved = savedAt ? `Saved ${new Date(savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}` : 'Saved';
+  return (
+    <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-paper pr-3 pl-3" aria-label="Production">
+      <Tip text="Your productions">
+        <Link to="/" aria-label="Your productions" className="rounded-md p-0.5">
+          <Mark />
+        </Link>
+      </Tip>
+      {document && (
+        <EditableName
+          value={document.production.title}
+          label="Name of the production"
+          onChange={(title) => run('Rename the production', renameProduction(title))}
+          className="ml-1.5 max-w-72 truncate px-1 text-[15px] font-[650]"
+        />
+      )}
+      <span className="mx-2 h-5 w-px bg-line" />
+      <nav className="flex h-full items-stretch gap-1" aria-label="Pages">
+        {(
+          [
+            ['scenes', 'Scenes', `/p/${id}`],
+            ['export', 'Export', `/p/${id}/export`],
+          ] as const
+        ).map(([key, label, to]) => (
+          <Link
+            key={key}
+            to={to}
+            aria-current={page === key ? 'page' : undefined}
+            className={`relative flex items-center rounded-sm px-3 text-[14px] ${page === key ? 'font-[650] text-ink' : 'text-ink-2 hover:text-ink'}`}
+          >
+            {label}
+            {page === key && <span className="absolute right-1.5 bottom-0 left-3 h-1 bg-act [clip-path:polygon(0_0,100%_0,calc(100%-5px)_100%,0_100%)]" />}
+          </Link>
+        ))}
+      </nav>
+      <span className="flex-1" />
+      <output className={`flex items-center gap-1.5 text-[12px] ${save === 'unsaved' ? 'font-semibold text-warn' : 'text-ink-2'}`} data-save={save}>
+        {save === 'saved' && <Check size={14} className="text-ok" />}
+        {save === 'saving' && <LoaderCircle size={14} className="animate-spin" />}
+        {save === 'unsaved' && <CloudOff size={14} />}
+        {save === 'saved' ? saved : save === 'saving' ? 'Saving …' : 'Not saved: kept here, sent when the server is back'}
+      </output>
+      <IconButton label={undos.length ? `Undo: ${labelOf(undos.at(-1))} (Ctrl+Z)` : 'Nothing to undo'} disabled={!undos.length} onClick={() => void undo()} className="ml-2">
+        <Undo2 size={16} strokeWidth={1.6} />
+      </IconButton>
+      <IconButton label={redos.length ? `Redo: ${labelOf(redos.at(-1))} (Ctrl+Y)` : 'Nothing to redo'} disabled={!redos.length} onClick={() => void redo()}>
+        <Redo2 size={16} strokeWidth={1.6} />
+      </IconButton>
+      {children}
+      {page === 'scenes' && (
+        <button type="button" className="ml-1 h-[30px] rounded-[7px] bg-act px-4 font-semibold text-white hover:bg-act-hover" onClick={() => void navigate(`/p/${id}/export`)}>
+          Export
+        </button>
+      )}
+    </header>
+  );
+}

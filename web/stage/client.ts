@@ -1,0 +1,110 @@
+import type { Character, Document } from '#core/document/schema';
+import type { Analysis } from '#core/speech/analysis';
+import type { StageAnswer, StageRequest } from '../workers/stage.worker.ts';
+
+/** The page's end of the stage worker: sends what changed, asks for frames, never more than one at a time. */
+export class StageClient {
+  private readonly worker = new Worker(new URL('../workers/stage.worker.ts', import.meta.url), { type: 'module' });
+  private sent: Partial<Document> = {};
+  private sentAnalyses = new Set<string>();
+  private busy = false;
+  private next: Extract<StageRequest, { kind: 'draw' }> | undefined;
+  private readonly waiting = new Map<string, (answer: ImageBitmap | ArrayBuffer) => void>();
+  private count = 0;
+  /** Milliseconds of the last frames, for measuring. */
+  readonly times: number[] = [];
+  onDrawn: ((tick: number) => void) | undefined;
+  onProblem: ((sentence: string) => void) | undefined;
+
+  constructor() {
+    this.worker.onmessage = ({ data }: MessageEvent<StageAnswer>) => this.answered(data);
+  }
+
+  private answered(answer: StageAnswer): void {
+    switch (answer.kind) {
+      case 'drawn':
+        if (answer.tick >= 0) {
+          this.busy = false;
+          this.times.push(answer.ms);
+          if (this.times.length > 4000) this.times.splice(0, 2000);
+        }
+        this.onDrawn?.(answer.tick);
+        if (!this.busy && this.next) this.draw(this.next);
+        return;
+      case 'picture':
+        this.waiting.get(answer.id)?.(answer.bitmap);
+        this.waiting.delete(answer.id);
+        return;
+      case 'pixels':
+        this.waiting.get(answer.id)?.(answer.data);
+        this.waiting.delete(answer.id);
+        return;
+      case 'problem':
+        this.busy = false;
+        this.onProblem?.(answer.sentence);
+    }
+  }
+
+  private post(request: StageRequest, transfer: Transferable[] = []): void {
+    this.worker.postMessage(request, transfer);
+  }
+
+  attach(canvas: HTMLCanvasElement): void {
+    const offscreen = canvas.transferControlToOffscreen();
+    this.post({ kind: 'canvas', canvas: offscreen }, [offscreen]);
+  }
+
+  resize(width: number, height: number): void {
+    this.post({ kind: 'size', width, height });
+  }
+
+  /** Sends the parts that are other objects than those sent before. */
+  show(document: Document, analyses: ReadonlyMap<string, Analysis>): void {
+    const characters: Record<string, Character | undefined> = {};
+    const scenes: Record<string, Document['scenes'][string] | undefined> = {};
+    const differ = <T>(before: Record<string, T> | undefined, now: Record<string, T>, out: Record<string, T | undefined>): void => {
+      for (const [id, part] of Object.entries(now)) if (before?.[id] !== part) out[id] = part;
+      for (const id of Object.keys(before ?? {})) if (!(id in now)) out[id] = undefined;
+    };
+    differ(this.sent.characters, document.characters, characters);
+    differ(this.sent.scenes, document.scenes, scenes);
+    const production = this.sent.production !== document.production ? { production: document.production } : {};
+    this.post({ kind: 'parts', ...production, characters, scenes });
+    this.sent = document;
+    const fresh = [...analyses].filter(([hash]) => !this.sentAnalyses.has(hash));
+    if (fresh.length) {
+      for (const [hash] of fresh) this.sentAnalyses.add(hash);
+      this.post({ kind: 'analyses', analyses: fresh });
+    }
+  }
+
+  /** Asks for a frame; while one is being painted only the newest wish is kept. */
+  draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
+    if (this.busy) {
+      this.next = request;
+      return;
+    }
+    this.next = undefined;
+    this.busy = true;
+    this.post(request);
+  }
+
+  private ask<T extends ImageBitmap | ArrayBuffer>(make: (id: string) => StageRequest): Promise<T> {
+    const id = String(this.count++);
+    return new Promise((resolve) => {
+      this.waiting.set(id, resolve as (answer: ImageBitmap | ArrayBuffer) => void);
+      this.post(make(id));
+    });
+  }
+
+  thumb = (scene: string, tick: number, width: number, wholeSet = false): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'thumb', id, scene, tick, width, wholeSet }));
+  portrait = (character: Character, size: number, background: string): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'portrait', id, character, size, background }));
+  pixels = (scene: string, tick: number, width: number, height: number): Promise<ArrayBuffer> => this.ask((id) => ({ kind: 'pixels', id, scene, tick, width, height }));
+}
+
+let client: StageClient | undefined;
+/** One stage worker for the page. */
+export const stage = (): StageClient => {
+  client ??= new StageClient();
+  return client;
+};

@@ -1,0 +1,87 @@
+import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
+import type { Document, Line, Take, Voice } from '#core/document/schema';
+import { addTake } from '#core/edit/commands/lines';
+import { takeOf } from '#core/schedule/timing';
+import { inOrder } from '#core/time/order';
+import { sendJson } from '../api.ts';
+import { makeId } from '../ids.ts';
+import { run, useProduction } from './production.ts';
+
+interface Made {
+  readonly media: string;
+  readonly analysis: string;
+  readonly from: number;
+  readonly length: number;
+  readonly words: readonly { readonly start: number; readonly end: number }[];
+}
+
+const ENGINE = 'synth-1';
+const inFlight = new Set<string>();
+const failed = new Map<string, number>();
+
+/** True while a line still speaks with an older text or voice, or not at all. */
+export function needsDraft(document: Document, line: Line): Voice | undefined {
+  if (line.kind !== 'line' || !line.role || !/[\p{L}\p{N}]/u.test(line.text)) return undefined;
+  const voice = document.production.roles[line.role]?.voice;
+  if (!voice) return undefined;
+  const used = takeOf(line);
+  if (used && used.kind !== 'draft') return undefined;
+  const fresh = used?.draft && used.draft.text === line.text && JSON.stringify(used.draft.voice) === JSON.stringify(voice);
+  return fresh ? undefined : voice;
+}
+
+/** Word times of a made take by the ids of the line's words, in order. */
+export const timesOf = (line: Line, words: Made['words']): Take['times'] =>
+  Object.fromEntries(inOrder(line.words).flatMap(([id], index) => (words[index] ? [[id, { start: words[index].start, end: words[index].end }]] : [])));
+
+/**
+ * Makes drafts for all lines that need one. Each belongs to the last edit (`follows`) and is undone with it, never a
+ * step of its own.
+ */
+export function makeDrafts(): void {
+  const { document, log } = useProduction.getState();
+  if (!document) return;
+  const follows = [...log].reverse().find((change) => !change.follows)?.id;
+  for (const [sceneId, scene] of Object.entries(document.scenes))
+    for (const [lineId, line] of inOrder(scene.lines)) {
+      const voice = needsDraft(document, line);
+      const key = `${lineId} ${line.text} ${JSON.stringify(voice)}`;
+      if (!voice || inFlight.has(key) || (failed.get(key) ?? 0) > 1) continue;
+      if (inFlight.size >= 2) return;
+      inFlight.add(key);
+      const { text } = line;
+      sendJson<Made>('POST', '/takes/draft', { text, voice })
+        .then((made) => {
+          const now = useProduction.getState().document?.scenes[sceneId]?.lines[lineId];
+          if (!now || now.text !== text) return;
+          const take: Take = {
+            order: 'a0',
+            name: 'Draft',
+            kind: 'draft',
+            media: made.media,
+            analysis: made.analysis,
+            from: made.from,
+            length: made.length,
+            times: timesOf(now, made.words),
+            draft: { voice, engineVersion: ENGINE, text },
+          };
+          run('Draft voice', addTake(sceneId, lineId, makeId('take'), take), { ...(follows ? { follows } : {}), quiet: true });
+        })
+        .catch((thrown) => {
+          failed.set(key, (failed.get(key) ?? 0) + 1);
+          if ((failed.get(key) ?? 0) > 1) toast.error(sentenceOf(thrown), { id: 'draft' });
+        })
+        .finally(() => {
+          inFlight.delete(key);
+          makeDrafts();
+        });
+    }
+}
+
+let timer: ReturnType<typeof setTimeout> | undefined;
+/** Waits for a pause in typing. */
+export function draftsSoon(): void {
+  clearTimeout(timer);
+  timer = setTimeout(makeDrafts, 350);
+}

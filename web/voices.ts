@@ -1,0 +1,164 @@
+import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
+import type { Line, Scene, Take } from '#core/document/schema';
+import { addTake, insertLine, setAnalysis } from '#core/edit/commands/lines';
+import { splitWords } from '#core/formats/script/read';
+import { takeOf } from '#core/schedule/timing';
+import type { Analysis } from '#core/speech/analysis';
+import { inOrder, orderAtEnd } from '#core/time/order';
+import { toTicks } from '#core/time/ticks';
+import { mediaUrl, sendJson, uploadMedia } from './api.ts';
+import { makeId } from './ids.ts';
+import { timesOf } from './state/drafts.ts';
+import { run, useProduction } from './state/production.ts';
+import type { SpeechAnswer, SpeechRequest } from './workers/speech.worker.ts';
+
+let worker: Worker | undefined;
+let count = 0;
+const waiting = new Map<number, (answer: SpeechAnswer) => void>();
+
+/** Listens to a stored sound in a worker of the page. */
+function listenTo(request: Omit<SpeechRequest, 'id'>): Promise<SpeechAnswer & { analysis: Analysis }> {
+  worker ??= new Worker(new URL('./workers/speech.worker.ts', import.meta.url), { type: 'module' });
+  worker.onmessage = ({ data }: MessageEvent<SpeechAnswer>) => {
+    waiting.get(data.id)?.(data);
+    waiting.delete(data.id);
+  };
+  const id = count++;
+  return new Promise((resolve, reject) => {
+    waiting.set(id, (answer) =>
+      answer.error || !answer.analysis
+        ? reject(new Error(answer.error ?? 'The voice could not be listened to. Bring it in again.'))
+        : resolve(answer as SpeechAnswer & { analysis: Analysis }),
+    );
+    worker?.postMessage({ ...request, id } satisfies SpeechRequest);
+  });
+}
+
+const storeAnalysis = async (analysis: Analysis): Promise<string> => (await sendJson<{ hash: string }>('POST', '/analyses', analysis)).hash;
+
+const sceneNow = (scene: string): Scene | undefined => useProduction.getState().document?.scenes[scene];
+const lineNow = (scene: string, line: string): Line | undefined => sceneNow(scene)?.lines[line];
+
+const takeName = (line: Line | undefined): string => `Take ${Object.values(line?.takes ?? {}).filter((take) => take.kind !== 'draft').length + 1}`;
+
+/** Pads kept round an utterance, in seconds: the last sound's decay counts. */
+const PAD_BEFORE = 0.06;
+const PAD_AFTER = 0.16;
+
+/** A file dropped on one line: heard at once, words and mouth follow. */
+export async function importOnLine(scene: string, lineId: string, file: File): Promise<void> {
+  const known = toast.loading(`Reading “${file.name}” …`);
+  try {
+    const media = await uploadMedia('sound', file);
+    await layTake(scene, lineId, media.hash, 0, toTicks(Number(media.facts.seconds)), 'Bring in a voice');
+    toast.success(`“${file.name}” speaks this line now.`, { id: known });
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown), { id: known });
+  }
+}
+
+/** Lays a stretch of a stored sound on a line as a take, then listens to it. Gives the edit that did it. */
+async function layTake(scene: string, lineId: string, media: string, from: number, length: number, label: string, follows?: string): Promise<string | undefined> {
+  const line = lineNow(scene, lineId);
+  if (!line) return undefined;
+  const takeId = makeId('take');
+  const take: Take = { order: orderAtEnd(line.takes), name: takeName(line), kind: 'imported', media, analysis: null, from, length, times: {} };
+  const edit = run(label, addTake(scene, lineId, takeId, take), follows ? { follows } : {});
+  const words = splitWords(line.text);
+  void listenTo({ url: mediaUrl(media), words: words.length ? words : undefined, from, to: from + length })
+    .then(async ({ analysis }) => {
+      const hash = await storeAnalysis({ ...analysis, length });
+      const now = lineNow(scene, lineId);
+      if (!now) return;
+      run('Listen to the voice', setAnalysis(scene, lineId, takeId, hash, timesOf(now, analysis.words)), {
+        ...((follows ?? edit) ? { follows: (follows ?? edit) as string } : {}),
+        quiet: true,
+      });
+    })
+    .catch((thrown) => toast.error(sentenceOf(thrown)));
+  return edit;
+}
+
+/**
+ * A recording of one speaker with pauses: cut at its silences, or along the words of that speaker's lines where the
+ * counts differ; lines that it has and the script lacks are added.
+ */
+export async function importForSpeaker(scene: string, role: string, files: readonly File[]): Promise<void> {
+  const known = toast.loading(files.length === 1 ? `Reading “${(files[0] as File).name}” …` : `Reading ${files.length} files …`);
+  try {
+    const pieces: { media: string; from: number; length: number; words?: readonly string[] }[] = [];
+    const lines = (): [string, Line][] => inOrder(sceneNow(scene)?.lines ?? {}).filter(([, line]) => line.role === role && line.kind === 'line');
+    const open = lines().filter(([, line]) => (takeOf(line)?.kind ?? 'draft') === 'draft');
+    for (const file of files) {
+      const media = await uploadMedia('sound', file);
+      const total = toTicks(Number(media.facts.seconds));
+      if (files.length > 1) {
+        pieces.push({ media: media.hash, from: 0, length: total });
+        continue;
+      }
+      toast.loading('Finding the lines in it …', { id: known });
+      const heard = await listenTo({ url: mediaUrl(media.hash), words: undefined });
+      const utterances = heard.utterances ?? [];
+      const cut = (start: number, end: number): { media: string; from: number; length: number } => {
+        const from = Math.max(0, toTicks(start - PAD_BEFORE));
+        return { media: media.hash, from, length: Math.min(total, toTicks(end + PAD_AFTER)) - from };
+      };
+      const texts = open.map(([, line]) => splitWords(line.text)).filter((words) => words.length);
+      if (open.length > 1 && texts.length === open.length && utterances.length !== open.length) {
+        const all = texts.flat();
+        const laid = await listenTo({ url: mediaUrl(media.hash), words: all });
+        let at = 0;
+        for (const words of texts) {
+          const first = laid.words?.[at];
+          const last = laid.words?.[at + words.length - 1];
+          at += words.length;
+          if (first && last && last.end > first.start) pieces.push(cut(first.start, last.end));
+        }
+      } else if (open.length === 1 && utterances.length > 1) {
+        pieces.push(cut((utterances[0] as { start: number }).start, (utterances.at(-1) as { end: number }).end));
+      } else for (const { start, end } of utterances) pieces.push(cut(start, end));
+      if (!pieces.length) throw new Error(`No voice was found in “${file.name}”. Choose a recording in which somebody speaks.`);
+    }
+    let first: string | undefined;
+    for (const [index, piece] of pieces.entries()) {
+      let target = open[index]?.[0];
+      if (!target) {
+        target = makeId('line');
+        const last = inOrder(sceneNow(scene)?.lines ?? {}).at(-1)?.[0] ?? null;
+        const added = run(files.length === 1 ? 'Bring in a recording' : 'Bring in voices', insertLine(scene, target, role, '', last, makeId), first ? { follows: first } : {});
+        first ??= added;
+      }
+      const edit = await layTake(scene, target, piece.media, piece.from, piece.length, files.length === 1 ? 'Bring in a recording' : 'Bring in voices', first);
+      first ??= edit;
+    }
+    toast.success(`${pieces.length} line${pieces.length === 1 ? '' : 's'} found and given to this speaker.`, { id: known });
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown), { id: known });
+  }
+}
+
+/** Lets the user choose sound files. */
+export function chooseFiles(accept: string, multiple: boolean): Promise<File[]> {
+  return new Promise((resolve) => {
+    const input = document.createElement('input');
+    input.type = 'file';
+    input.accept = accept;
+    input.multiple = multiple;
+    input.dataset.kipzo = 'chooser';
+    input.style.display = 'none';
+    input.onchange = () => {
+      resolve([...(input.files ?? [])]);
+      input.remove();
+    };
+    input.oncancel = () => {
+      resolve([]);
+      input.remove();
+    };
+    document.body.append(input);
+    input.click();
+  });
+}
+
+export const SOUND_TYPES = 'audio/*,video/*,.wav,.mp3,.ogg,.flac,.m4a';
+export const PICTURE_TYPES = 'image/png,image/jpeg,image/webp';

@@ -1,0 +1,70 @@
+import { analysisOf, listen, type SpeechResources, unknownWords } from '#core/speech/analyse';
+import type { Analysis } from '#core/speech/analysis';
+import { openDictionary } from '#core/speech/dictionary';
+import { RATE } from '#core/speech/features';
+import { readModel } from '#core/speech/model';
+import { readWav, resample } from '#core/speech/wav';
+
+/** Listens to a stored sound in the page: the same code as on the server. */
+export interface SpeechRequest {
+  readonly id: number;
+  readonly url: string;
+  readonly words: readonly string[] | undefined;
+  /** Only where speech lies: edges of utterances, for cutting a recording into lines. */
+  readonly edgesOnly?: boolean;
+  /** Ticks of the sound. */
+  readonly from?: number;
+  readonly to?: number;
+}
+export interface SpeechAnswer {
+  readonly id: number;
+  readonly error?: string;
+  readonly analysis?: Analysis;
+  /** Seconds. */
+  readonly utterances?: readonly { readonly start: number; readonly end: number }[];
+  readonly words?: readonly { readonly text: string; readonly start: number; readonly end: number }[];
+  readonly duration?: number;
+}
+
+let opened: Promise<SpeechResources> | undefined;
+
+async function bytes(path: string): Promise<Uint8Array> {
+  const response = await fetch(path);
+  if (!response.ok) throw new Error('The speech model could not be read. Reload the page.');
+  return new Uint8Array(await response.arrayBuffer());
+}
+
+function resources(): Promise<SpeechResources> {
+  opened ??= (async () => {
+    const [model, dictionary] = await Promise.all([bytes('/speech/acoustic.bin'), bytes('/speech/dictionary.bin')]);
+    const read = readModel(model);
+    return { model: read, dictionary: openDictionary(dictionary, read.phones) };
+  })();
+  return opened;
+}
+
+self.onmessage = async ({ data }: MessageEvent<SpeechRequest>) => {
+  try {
+    const speech = await resources();
+    const sound = readWav(await bytes(data.url));
+    const whole = sound.channels[0] ?? new Float32Array();
+    const samples = resample(whole.subarray(data.from ?? 0, data.to ?? whole.length), sound.rate, RATE);
+    const unknown = data.words ? unknownWords(data.words, speech) : [];
+    let pronunciations: Record<string, readonly string[]> = {};
+    if (unknown.length) {
+      const response = await fetch('/api/pronounce', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ words: unknown }) });
+      if (response.ok) pronunciations = (await response.json()) as Record<string, readonly string[]>;
+    }
+    const heard = listen(samples, data.words, { ...speech, pronunciations });
+    const analysis = analysisOf(heard, samples);
+    self.postMessage({
+      id: data.id,
+      analysis: { ...analysis, length: (data.to ?? whole.length) - (data.from ?? 0) },
+      utterances: heard.utterances,
+      words: heard.words,
+      duration: heard.duration,
+    } satisfies SpeechAnswer);
+  } catch (thrown) {
+    self.postMessage({ id: data.id, error: thrown instanceof Error ? thrown.message : String(thrown) } satisfies SpeechAnswer);
+  }
+};
