@@ -56,7 +56,7 @@ export function skeletonOf(p: Proportions, pose: Pose): Skeleton {
   const lean = (pose.lean + p.elder * 2) * DEG;
   const bodyYaw = pose.bodyTurn * FULL_TURN * DEG;
   const headYaw = Math.max(-FULL_TURN, Math.min(FULL_TURN, (pose.bodyTurn + pose.headTurn) * FULL_TURN)) * DEG;
-  const hip: Point = { x: pose.hipX, y: -standing(p) + pose.hipY };
+  const hip: Point = { x: pose.hipX, y: Math.max(-standing(p) + pose.hipY, ...(['L', 'R'] as const).map((side) => reachable(p, pose, side, bodyYaw))) };
   const spine = p.torso * (1 + pose.chest * 0.008);
   const neck: Point = { x: hip.x + Math.sin(lean) * spine, y: hip.y - Math.cos(lean) * spine };
   const reach = p.neck + p.headHeight;
@@ -98,16 +98,32 @@ function arm(p: Proportions, pose: Pose, side: Side, neck: Point, lean: number, 
   return { shoulder, elbow, wrist, handAngle: out * (fore + (ease.wrist + pose[`wrist${side}`]) * DEG), bend };
 }
 
+/** Where a foot stands on the floor, sideways of the figure's middle. */
+function footX(p: Proportions, pose: Pose, side: Side): number {
+  const turned = smooth(Math.abs(pose.stride));
+  return (side === 'L' ? -1 : 1) * stanceOf(p) * (1 - turned * 0.9) + pose[`footX${side}`];
+}
+
+const hipX = (p: Proportions, pose: Pose, side: Side, yaw: number): number => pose.hipX + (side === 'L' ? -1 : 1) * p.hip * 0.5 * (1 - smooth(Math.abs(pose.stride)) * 0.62) * Math.cos(yaw * 0.5);
+
+/** The highest that the hips may be for a foot which stands flat to be reached: the body sinks, the foot stays. */
+function reachable(p: Proportions, pose: Pose, side: Side, yaw: number): number {
+  if (Math.abs(pose[`footY${side}`]) > 0.01 || Math.abs(pose[`footPitch${side}`]) > 0.01) return Number.NEGATIVE_INFINITY;
+  const across = footX(p, pose, side) - hipX(p, pose, side, yaw);
+  const most = (p.thigh + p.shin) * 0.9995;
+  return -p.ankle - Math.sqrt(Math.max(0, most ** 2 - across ** 2));
+}
+
 function leg(p: Proportions, pose: Pose, side: Side, body: Point, yaw: number): Leg {
   const out = side === 'L' ? -1 : 1;
   const turned = smooth(Math.abs(pose.stride));
   const facing = Math.sign(pose.stride || 1);
-  const hip: Point = { x: body.x + out * p.hip * 0.5 * (1 - turned * 0.62) * Math.cos(yaw * 0.5), y: body.y };
+  const hip: Point = { x: hipX(p, pose, side, yaw), y: body.y };
   const toes = out + (facing - out) * turned;
   // The foot rolls over heel or ball, whichever touches the floor.
   const pitch = pose[`footPitch${side}`] * DEG;
   const pivot = pitch > 0 ? 20 : -12;
-  const floor: Point = { x: out * stanceOf(p) * (1 - turned * 0.9) + pose[`footX${side}`], y: pose[`footY${side}`] };
+  const floor: Point = { x: footX(p, pose, side), y: pose[`footY${side}`] };
   const ballX = floor.x + pivot * toes;
   const angle = pitch * toes;
   const rx = floor.x - ballX;

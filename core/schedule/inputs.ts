@@ -20,9 +20,13 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
     const first = Math.max(0, lastAtOrBefore(track.at, from));
     const out: unknown[] = [];
     for (let n = first; n < track.at.length; n++) {
-      const held = n === first && (track.at[n] as number) <= from && (track.eases[n] === 'hold' || n === track.at.length - 1);
-      out.push([held ? 'held' : at(track.at[n] as number), number(track.values[n] as number), track.eases[n]]);
-      if ((track.at[n] as number) >= to) break;
+      const value = track.values[n] as number;
+      const tick = track.at[n] as number;
+      // When a flat stretch reaches over the range's edge, where it began or ends changes nothing inside.
+      const heldBefore = n === first && tick <= from && (track.eases[n] === 'hold' || n === track.at.length - 1 || track.values[n + 1] === value);
+      const heldAfter = tick >= to && n > first && track.values[n - 1] === value;
+      out.push([heldBefore || heldAfter ? 'held' : at(tick), number(value), heldBefore || heldAfter ? '' : track.eases[n]]);
+      if (tick >= to) break;
     }
     // A track that stands still throughout is only its value.
     const values = new Set(out.map((key) => (key as [unknown, number])[1]));

@@ -2,7 +2,7 @@ import type { MouthShape } from '../document/schema.ts';
 import { blendMouth, MOUTH_CHART, type MouthNumbers } from '../figure/mouth.ts';
 import { type Analysis, loudnessAt } from '../speech/analysis.ts';
 import { clamp, smooth } from '../time/easing.ts';
-import { type FrameRate, floorToFrame, ticksPerFrame, toTicks } from '../time/ticks.ts';
+import { ceilToFrame, type FrameRate, floorToFrame, ticksPerFrame, toTicks } from '../time/ticks.ts';
 import { lastAtOrBefore } from '../time/track.ts';
 
 /** Mouth shapes of one layer along a scene, ascending, without overlap; between them the mouth rests. */
@@ -52,12 +52,21 @@ export function mouthTrack(spoken: readonly SpokenMouth[], overrides: readonly M
         to = Math.max(to, from + frame);
       }
       const last = events.at(-1);
-      if (last && last.end > from) {
-        // A closure takes its time from the shape before; any other shape gives way to a closure that ran on.
-        if (lips) last.end = from;
-        else from = last.end;
-      }
-      if (last && last.end <= last.start && !(last.shape === 'closed' || last.shape === 'bite')) events.pop();
+      if (lips && last && (last.shape === 'closed' || last.shape === 'bite') && last.end > from) {
+        // Two lip shapes in a row: one closure, or one after the other, each for a whole frame.
+        if (last.shape === shape) {
+          last.end = Math.max(last.end, to);
+          continue;
+        }
+        from = ceilToFrame(last.end, fps);
+        last.end = from;
+        to = Math.max(to, from + frame);
+      } else if (lips) {
+        // A closure takes its time from the shapes before it.
+        while (events.length && (events.at(-1) as { start: number }).start >= from) events.pop();
+        const before = events.at(-1);
+        if (before && before.end > from) before.end = from;
+      } else if (last && last.end > from) from = last.end;
       if (to > from) events.push({ start: from, end: to, shape, loud: loudnessAt(analysis, (start + Math.min(end, length)) / 2) });
     }
   }

@@ -63,7 +63,6 @@ export const renderCommand = (): Command =>
         const film_id = await startFilm(db, id, document, basename(out), filmOptions);
         const report = await work(
           url,
-          film_id,
           async () => filmProgress(db, film_id),
           () => cancelFilm(db, film_id),
         );
@@ -77,7 +76,7 @@ export const renderCommand = (): Command =>
     });
 
 /** Runs child workers until the film is done. */
-async function work(url: string, id: string, progress: () => ReturnType<typeof filmProgress>, cancel: () => Promise<void>): Promise<Awaited<ReturnType<typeof filmProgress>>> {
+async function work(url: string, progress: () => ReturnType<typeof filmProgress>, cancel: () => Promise<void>): Promise<Awaited<ReturnType<typeof filmProgress>>> {
   const first = await progress();
   const count = Math.max(1, Math.min(availableParallelism(), first.segments - first.reused));
   const children = Array.from({ length: count }, () =>

@@ -149,7 +149,7 @@ async function finished(db: Db, key: string): Promise<void> {
 /** Joins segments without re-encoding, mixes the sound once and muxes it in; checks the result with ffprobe. */
 export async function joinFilm(db: Db, id: string): Promise<void> {
   const row = await db('films').where({ id }).first();
-  if (!row || row.state !== 'rendering') return;
+  if (row?.state !== 'rendering') return;
   const document = row.document as Document;
   const options = row.options as FilmOptions;
   const folder = await mkdtemp(join(tmpdir(), 'kipzo-film-'));

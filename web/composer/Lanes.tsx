@@ -12,7 +12,7 @@ import { useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
 import { importForSpeaker } from '../voices.ts';
-import type { PlacedScene } from './film.ts';
+import { type PlacedScene, roleOfLayer } from './film.ts';
 import { cueLabel, type Lane } from './lanes.ts';
 import { seek } from './transport.ts';
 
@@ -37,7 +37,7 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
   const roleId = useProduction((state) => {
     const layer = lane.layer ? scene.scene.layers[lane.layer] : undefined;
     if (layer?.kind !== 'character' || !state.document) return undefined;
-    return Object.entries(state.document.production.roles).find(([id, role]) => (scene.scene.recast[id] ?? role.character) === layer.character)?.[0];
+    return roleOfLayer(state.document, scene.id, lane.layer as string);
   });
   const [over, setOver] = useState(false);
   return (

@@ -27,13 +27,13 @@ export function StageView({ scene }: { scene: PlacedScene }) {
   useEffect(() => {
     const element = room.current;
     if (!element) return;
-    const fit = (): void => {
+    const measure = (): void => {
       const k = Math.min(element.clientWidth / frame.width, element.clientHeight / frame.height);
       setSize({ width: Math.floor(frame.width * k), height: Math.floor(frame.height * k) });
     };
-    const watch = new ResizeObserver(fit);
+    const watch = new ResizeObserver(measure);
     watch.observe(element);
-    fit();
+    measure();
     return () => watch.disconnect();
   }, [frame.width, frame.height]);
 

@@ -23,10 +23,18 @@ export function useFilm(): { document: Document; film: FilmSchedule; scene: Plac
 /** The colour of a line's speaker. */
 export const colourOf = (document: Document, role: string | null): number | undefined => (role ? document.production.roles[role]?.colour : undefined);
 
-/** The colour of a layer: that of the role its character plays. */
-export function layerColour(document: Document, sceneId: string, layerId: string): number | undefined {
+/** The role that the character of a layer plays in its scene. */
+export function roleOfLayer(document: Document, sceneId: string, layerId: string): string | undefined {
   const scene = document.scenes[sceneId];
   const layer = scene?.layers[layerId];
   if (layer?.kind !== 'character') return undefined;
-  return Object.entries(document.production.roles).find(([id, role]) => (scene?.recast[id] ?? role.character) === layer.character)?.[1].colour;
+  const plays = ([id, role]: [string, Document['production']['roles'][string]]): boolean => (scene?.recast[id] ?? role.character) === layer.character;
+  const [role] = Object.entries(document.production.roles).find(plays) ?? [];
+  return role;
+}
+
+/** The colour of a layer: that of the role its character plays. */
+export function layerColour(document: Document, sceneId: string, layerId: string): number | undefined {
+  const role = roleOfLayer(document, sceneId, layerId);
+  return role ? document.production.roles[role]?.colour : undefined;
 }

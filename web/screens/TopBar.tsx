@@ -14,7 +14,7 @@ export function TopBar({ page, children }: { page: 'scenes' | 'export'; children
   const id = document?.production.id;
   const saved = savedAt ? `Saved ${new Date(savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}` : 'Saved';
   return (
-    <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-paper pr-3 pl-3" aria-label="Production">
+    <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-paper pr-3 pl-3">
       <Tip text="Your productions">
         <Link to="/" aria-label="Your productions" className="rounded-md p-0.5">
           <Mark />

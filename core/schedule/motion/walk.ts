@@ -4,6 +4,7 @@ import type { Key } from '../../time/track.ts';
 
 /** Free walking: step length 0.41 of the height (Perry 1992); a step is never longer than the legs allow. */
 const STEP_OF_HEIGHT = 0.34;
+const STEP_OF_LEGS = 0.72;
 /** Share of a step in which a foot is off the floor, and how high it lifts (units). */
 const SWING = 0.42 / 0.5;
 const LIFT = 15;
@@ -40,7 +41,8 @@ export function walkKeys({ start, end, fromX, toX, scale, p, height, ease }: Wal
   const distance = Math.abs(toX - fromX);
   const way = Math.sign(toX - fromX) || 1;
   const length = end - start;
-  const stride = height * STEP_OF_HEIGHT * scale;
+  // A step is never longer than the legs: short ones patter.
+  const stride = Math.min(height * STEP_OF_HEIGHT, (p.thigh + p.shin) * STEP_OF_LEGS) * scale;
   const steps = Math.max(2, Math.ceil(distance / stride));
   const at = (share: number): number => Math.round(start + length * share);
   const stance = stanceOf(p) * scale;
@@ -64,10 +66,9 @@ export function walkKeys({ start, end, fromX, toX, scale, p, height, ease }: Wal
     const side = step % 2 === 0 ? lead : other;
     const from = step / total;
     const to = (step + 1) / total;
-    const landing = (step + 1) / steps;
+    // A foot is set down where the root will be in the middle of its stance; the last two bring both feet home.
     const last = step >= total - 2;
-    const target = last && (step === total - 1 || side === (steps % 2 === 0 ? other : lead)) ? home(side, toX) : fromX + way * (Math.min(1, landing) * distance) + way * 8 * scale;
-    const planted = step === total - 1 ? home(side, toX) : target;
+    const planted = last ? home(side, toX) : fromX + way * distance * ((step + 1.5) / total) + (side === 'L' ? -1 : 1) * stance * 0.1;
     const rise = at(mix(from, to, (1 - SWING) / 2));
     const land = at(mix(from, to, 1 - (1 - SWING) / 2));
     const track = feet[side];
@@ -99,10 +100,11 @@ export function walkKeys({ start, end, fromX, toX, scale, p, height, ease }: Wal
   return {
     x,
     feet,
+    // Legs come round with the first step and back with the last two, so that no planted foot is left across the body.
     stride: [
       { at: start, value: 0 },
-      { at: at(turnIn), value: way },
-      { at: at(1 - turnIn), value: way },
+      { at: at(Math.min(turnIn, 1.2 / total)), value: way },
+      { at: at(1 - Math.min(turnIn, 1 / total)), value: way },
       { at: end, value: 0 },
     ],
     hipY,

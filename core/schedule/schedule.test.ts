@@ -1,0 +1,320 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Cue, Document, Scene } from '../document/schema.ts';
+import { edit } from '../edit/change.ts';
+import { hangCue } from '../edit/commands/cues.ts';
+import { setLineText } from '../edit/commands/lines.ts';
+import { stanceOf } from '../figure/proportions.ts';
+import { skeletonOf } from '../figure/skeleton.ts';
+import { poseAt } from '../stage/evaluate.ts';
+import { gestureOn, sampleDocument, seededIds } from '../testing/samples.ts';
+import { smooth } from '../time/easing.ts';
+import { inOrder } from '../time/order.ts';
+import { ticksPerFrame, toTicks } from '../time/ticks.ts';
+import { sample } from '../time/track.ts';
+import { captionWords, twoRows } from './captions.ts';
+import { segmentInputs } from './inputs.ts';
+import { mouthAt, mouthTrack, shapeAt } from './mouths.ts';
+import { resolveScene } from './resolve.ts';
+import { sceneSchedule, schedule } from './schedule.ts';
+import { segmentsOf } from './segments.ts';
+import { lineTiming } from './timing.ts';
+
+const CHANGE = 'cg_000000000001';
+const resolve = (scene: Scene) => resolveScene(scene, (_, line) => lineTiming(line), 24);
+
+describe('resolving pins', () => {
+  it('does not depend on the order in which things were put in', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ word: fc.nat(20), on: fc.nat(30), offset: fc.integer({ min: -48_000, max: 48_000 }), toCue: fc.boolean() }), { maxLength: 30 }),
+        fc.integer(),
+        (specs, shuffle) => {
+          const { document, scene } = sampleDocument();
+          const base = document.scenes[scene] as Scene;
+          const words = Object.values(base.lines).flatMap((line) => Object.keys(line.words));
+          const makeId = seededIds(9);
+          const cues: [string, Cue][] = [];
+          for (const spec of specs) {
+            const cue = gestureOn('la_000000000000', words[spec.word % words.length] as string);
+            const target = cues[spec.on % Math.max(1, cues.length)];
+            cues.push([
+              makeId('cue'),
+              spec.toCue && target
+                ? { ...cue, start: { to: 'cue', cue: target[0], edge: 'end', offset: spec.offset } }
+                : { ...cue, start: { ...cue.start, offset: spec.offset } as Cue['start'] },
+            ]);
+          }
+          const one = resolve({ ...base, cues: Object.fromEntries(cues) });
+          const shuffled = [...cues].sort((a, b) => ((a[0].charCodeAt(5) * 7 + shuffle) % 13) - ((b[0].charCodeAt(5) * 7 + shuffle) % 13));
+          const two = resolve({ ...base, cues: Object.fromEntries(shuffled), lines: Object.fromEntries(Object.entries(base.lines).reverse()) });
+          for (const [id, times] of one.cues) expect(two.cues.get(id)).toEqual(times);
+          expect(two.length).toBe(one.length);
+          expect(two.order).toEqual(one.order);
+        },
+      ),
+      { numRuns: 50 },
+    );
+  });
+
+  it('takes time in proportion to the number of cues', () => {
+    const { document, scene } = sampleDocument();
+    const base = document.scenes[scene] as Scene;
+    const word = Object.keys(Object.values(base.lines)[0]?.words ?? {})[0] as string;
+    const chain = (count: number): Scene => {
+      const makeId = seededIds(3);
+      const cues: Record<string, Cue> = {};
+      let last: string | undefined;
+      for (let n = 0; n < count; n++) {
+        const id = makeId('cue');
+        cues[id] = last ? { ...gestureOn('la_000000000000', word), start: { to: 'cue', cue: last, edge: 'end', offset: 1 } } : gestureOn('la_000000000000', word);
+        last = id;
+      }
+      return { ...base, cues };
+    };
+    const work = (count: number): number => {
+      const input = chain(count);
+      const runs = [0, 1, 2, 3, 4].map(() => {
+        const started = performance.now();
+        resolve(input);
+        return performance.now() - started;
+      });
+      return Math.min(...runs);
+    };
+    work(4000);
+    // Sixteen times the cues: a quadratic search would take 256 times as long.
+    expect(work(32_000) / Math.max(0.2, work(2000))).toBeLessThan(80);
+  }, 60_000);
+
+  it('starts lines on whole frames, one after the other with their gaps', () => {
+    const { document, scene } = sampleDocument();
+    const times = resolve(document.scenes[scene] as Scene);
+    let before = 0;
+    for (const id of times.order) {
+      const line = times.lines.get(id) as { start: number; end: number };
+      expect(line.start % ticksPerFrame(24)).toBe(0);
+      expect(line.start).toBeGreaterThanOrEqual(before);
+      before = line.end;
+    }
+    expect(times.length % ticksPerFrame(24)).toBe(0);
+  });
+
+  it('never lets a pin to the end lengthen the scene', () => {
+    const { document, scene, makeId } = sampleDocument();
+    const base = document.scenes[scene] as Scene;
+    const cue: Cue = { ...gestureOn('la_000000000000', ''), start: { to: 'scene', edge: 'end', offset: -4800 }, end: { ticks: 960_000 } };
+    expect(resolve({ ...base, cues: { [makeId('cue')]: cue } }).length).toBe(resolve(base).length);
+  });
+});
+
+describe('a scene’s schedule', () => {
+  it('is the same twice from equal documents, and the same object from the same', () => {
+    const { document, scene } = sampleDocument();
+    const one = sceneSchedule(document, document.scenes[scene] as Scene, () => undefined);
+    const copy = structuredClone(document);
+    const two = sceneSchedule(copy, copy.scenes[scene] as Scene, () => undefined);
+    expect(JSON.stringify([...two.layers])).toBe(JSON.stringify([...one.layers]));
+    expect(sceneSchedule(document, document.scenes[scene] as Scene, () => undefined)).toBe(one);
+  });
+
+  it('keeps every figure alive: it blinks, breathes, looks at who speaks, and no joint jumps', () => {
+    const { document, scene } = sampleDocument();
+    const s = sceneSchedule(document, document.scenes[scene] as Scene, () => undefined);
+    for (const acting of s.layers.values()) {
+      let blinks = 0;
+      let before = poseAt(acting, 0);
+      const breath = new Set<number>();
+      for (let tick = 0; tick < s.length; tick += 2000) {
+        const pose = poseAt(acting, tick);
+        if (pose.blink > 0.9 && before.blink <= 0.9) blinks++;
+        breath.add(pose.chest);
+        for (const key of ['headTurn', 'headTilt', 'lean', 'hipX', 'upperL', 'upperR', 'elbowL', 'elbowR'] as const) {
+          const limit = key.startsWith('elbow') || key.startsWith('upper') ? 32 : key === 'headTurn' ? 0.2 : 6;
+          expect(Math.abs(pose[key] - before[key])).toBeLessThan(limit);
+        }
+        before = pose;
+      }
+      const minutes = s.length / toTicks(60);
+      expect(blinks / minutes).toBeGreaterThan(6);
+      expect(blinks / minutes).toBeLessThan(50);
+      expect(breath.size).toBeGreaterThan(4);
+    }
+    // While Marit (left) speaks, Tully (right) is turned to her.
+    const [marit, tully] = inOrder((document.scenes[scene] as Scene).layers).map(([id]) => id) as [string, string];
+    const line = s.lines[0];
+    expect(line?.layer).toBe(marit);
+    const listener = poseAt(s.layers.get(tully) as NonNullable<ReturnType<typeof s.layers.get>>, (line?.start ?? 0) + toTicks(1.2));
+    expect(listener.bodyTurn + listener.headTurn).toBeLessThan(-0.1);
+  });
+
+  it('gives a gesture its stroke at its word, whole and without a jump from idle and back', () => {
+    const { document, scene, makeId } = sampleDocument();
+    const base = document.scenes[scene] as Scene;
+    const layer = inOrder(base.layers)[0]?.[0] as string;
+    const word = inOrder(inOrder(base.lines)[2]?.[1].words ?? {})[0]?.[0] as string;
+    const { document: hung } = edit(document, 'hang', CHANGE, hangCue(scene, makeId('cue'), gestureOn(layer, word)));
+    const s = sceneSchedule(hung, hung.scenes[scene] as Scene, () => undefined);
+    const at = s.resolved.words.get(word)?.start as number;
+    const acting = s.layers.get(layer) as NonNullable<ReturnType<typeof s.layers.get>>;
+    expect(poseAt(acting, at).elbowR).toBeGreaterThan(100);
+    expect(Math.abs(poseAt(acting, at - toTicks(0.6)).elbowR)).toBeLessThan(60);
+    expect(Math.abs(poseAt(acting, at + toTicks(3)).elbowR)).toBeLessThan(60);
+  });
+});
+
+describe('walking', () => {
+  it.each([
+    ['marit', 700],
+    ['tully', -500],
+    ['theo', 240],
+  ])('plants %s’s feet: none slides more than a pixel while it bears', (who, distance) => {
+    const name = who.replace(/^./, (c) => c.toUpperCase());
+    const { document, scene, makeId } = sampleDocument(`${name}: One line that is long enough to walk while it is said, and then some more.`);
+    const base = document.scenes[scene] as Scene;
+    const layer = inOrder(base.layers)[0]?.[0] as string;
+    const move: Cue = {
+      kind: 'move',
+      order: 'a0',
+      layer,
+      x: distance,
+      y: 452,
+      walk: true,
+      ease: 'both',
+      start: { to: 'scene', edge: 'start', offset: 24_000 },
+      end: { ticks: toTicks(Math.abs(distance) / 260) },
+    };
+    const { document: walking } = edit(document, 'walk', CHANGE, hangCue(scene, makeId('cue'), move));
+    const acting = sceneSchedule(walking, walking.scenes[scene] as Scene, () => undefined).layers.get(layer) as NonNullable<
+      ReturnType<ReturnType<typeof sceneSchedule>['layers']['get']>
+    >;
+    let worst = 0;
+    let planted = 0;
+    for (const side of ['L', 'R'] as const) {
+      let before: number | undefined;
+      for (let tick = 20_000; tick < 24_000 + toTicks(Math.abs(distance) / 260); tick += 800) {
+        const pose = poseAt(acting, tick);
+        const leg = skeletonOf(acting.p, pose).legs[side];
+        const rest = (side === 'L' ? -1 : 1) * stanceOf(acting.p) * (1 - smooth(Math.abs(pose.stride)) * 0.9);
+        const flat = Math.abs(pose[`footY${side}`]) < 0.01 && Math.abs(pose[`footPitch${side}`]) < 0.01;
+        // The drawn sole lies under the ankle while the foot is flat; the ankle is what the skeleton really gives.
+        const x = flat ? Math.round(sample(acting.x, tick) * 16) / 16 + leg.ankle.x * acting.layer.scale : undefined;
+        if (x !== undefined && before !== undefined) {
+          worst = Math.max(worst, Math.abs(x - before));
+          planted++;
+        }
+        before = x;
+        expect(Number.isFinite(rest)).toBe(true);
+      }
+    }
+    expect(planted).toBeGreaterThan(20);
+    expect(worst).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('mouths', () => {
+  const analysis = (mouth: { shape: 'closed' | 'wide' | 'rest' | 'bite' | 'mid'; start: number; end: number }[]) => ({
+    version: 1,
+    length: mouth.at(-1)?.end ?? 0,
+    words: [],
+    phones: [],
+    mouth,
+    loudness: new Array(200).fill(1),
+    stress: [],
+  });
+  it('show every closure for a whole frame, early and never late', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.constantFrom('closed', 'wide', 'mid', 'bite' as const), fc.integer({ min: 200, max: 9000 })), { minLength: 1, maxLength: 40 }), (spans) => {
+        let at = 0;
+        const mouth = spans.map(([shape, length]) => {
+          const span = { shape: shape as 'closed', start: at, end: at + length };
+          at += length;
+          return span;
+        });
+        const track = mouthTrack([{ at: 48_000, length: at, analysis: analysis(mouth) }], [], 24);
+        for (let n = 0; n < track.starts.length; n++) {
+          if (track.shapes[n] !== 'closed' && track.shapes[n] !== 'bite') continue;
+          expect((track.starts[n] as number) % ticksPerFrame(24)).toBe(0);
+          expect((track.ends[n] as number) - (track.starts[n] as number)).toBeGreaterThanOrEqual(ticksPerFrame(24));
+        }
+        for (const { shape, start } of mouth) if (shape === 'closed') expect(shapeAt(track, 48_000 + start)).toMatch(/closed|bite/);
+      }),
+    );
+  });
+  it('open for a vowel, shut for a closure and rest outside', () => {
+    const track = mouthTrack(
+      [
+        {
+          at: 0,
+          length: 60_000,
+          analysis: analysis([
+            { shape: 'rest', start: 0, end: 12_000 },
+            { shape: 'wide', start: 12_000, end: 36_000 },
+            { shape: 'closed', start: 36_000, end: 44_000 },
+            { shape: 'rest', start: 44_000, end: 60_000 },
+          ]),
+        },
+      ],
+      [],
+      24,
+    );
+    expect(mouthAt(track, 24_000).lower).toBeGreaterThan(9);
+    expect(mouthAt(track, 38_000).lower).toBe(0);
+    expect(mouthAt(track, 200_000).lower).toBe(0);
+  });
+  it('obey a shape set by hand', () => {
+    const track = mouthTrack([{ at: 0, length: 60_000, analysis: analysis([{ shape: 'wide', start: 0, end: 60_000 }]) }], [{ start: 10_000, end: 20_000, shape: 'closed' }], 24);
+    expect([shapeAt(track, 5000), shapeAt(track, 15_000), shapeAt(track, 25_000)]).toEqual(['wide', 'closed', 'wide']);
+  });
+});
+
+describe('captions', () => {
+  it('hold to two lines within the limit and lose no word', () => {
+    fc.assert(
+      fc.property(fc.array(fc.stringMatching(/^[a-z]{1,12}[,.]?$/), { minLength: 1, maxLength: 60 }), (texts) => {
+        const words = texts.map((text, n) => ({ text, start: n * 1000, end: n * 1000 + 900 }));
+        const cut = captionWords(words, 42);
+        expect(cut.flatMap((c) => c.words.map((w) => w.text))).toEqual(texts);
+        for (const { rows } of cut) {
+          expect(rows.length).toBeLessThanOrEqual(2);
+          for (const row of rows) expect(row.length).toBeLessThanOrEqual(42);
+        }
+      }),
+    );
+  });
+  it('break before a joining word', () =>
+    expect(twoRows('Nobody pushes the sea and the Moon pulls it all day'.split(' '), 30)).toEqual(['Nobody pushes the sea', 'and the Moon pulls it all day']));
+});
+
+describe('segments', () => {
+  const long = Array.from({ length: 24 }, (_, n) => `${n % 2 ? 'TULLY' : 'MARIT'}: This is line number ${n + 1} of a long talk about the sea, the sand and the Moon.`).join('\n');
+  it('cover the film without gap, none over twelve seconds', () => {
+    const { document } = sampleDocument(long);
+    const film = schedule(document, () => undefined);
+    const segments = segmentsOf(film);
+    let at = 0;
+    for (const segment of segments) {
+      expect(segment.fromFrame).toBe(at);
+      expect(segment.toFrame - segment.fromFrame).toBeLessThanOrEqual(12 * 24 + 1);
+      at = segment.toFrame;
+    }
+    expect(at).toBe(Math.round(film.length / ticksPerFrame(24)));
+  });
+  it('keep their key after a changed line elsewhere: only those that it touches are made anew', () => {
+    const { document, scene, makeId } = sampleDocument(long);
+    const film = schedule(document, () => undefined);
+    const keys = new Set(segmentsOf(film).map((segment) => segmentInputs(film, segment)));
+    const line = inOrder((document.scenes[scene] as Scene).lines)[5]?.[0] as string;
+    const { document: changed } = edit(
+      document,
+      'text',
+      CHANGE,
+      setLineText(scene, line, 'Quite another sentence, somewhat longer than the one that stood here before it.', makeId),
+    );
+    const after = schedule(changed as Document, () => undefined);
+    const segments = segmentsOf(after);
+    const fresh = segments.filter((segment) => !keys.has(segmentInputs(after, segment)));
+    expect(segments.length).toBeGreaterThan(8);
+    expect(fresh.length).toBeGreaterThan(0);
+    expect(fresh.length).toBeLessThanOrEqual(3);
+  });
+});
