@@ -42,7 +42,7 @@ export async function presenter(tools: Tools): Promise<Document> {
         from: made.from,
         length: made.length,
         times,
-        draft: { voice, engineVersion: 'synth-1', text: line.text },
+        draft: { voice, engineVersion: 'synth-2', text: line.text },
       }),
     );
   }

@@ -110,18 +110,29 @@ export function drawTorso(model: FigureModel, sk: Skeleton, worn: Garment, front
   const s = new Sketch('torso');
   const frame = torsoFrame(model, sk, worn);
   const tone = model.tone(worn.cloth);
-  const shades = frontArms.map((side) => {
+  const path = torsoPath(model, sk, worn, frame);
+  const { y: hemY } = worn.hem(model);
+  const shades = frontArms.flatMap((side) => {
     const { shoulder, elbow, wrist } = sk.arms[side];
-    const from = { x: shoulder.x + (elbow.x - shoulder.x) * 0.42 + 3.5, y: shoulder.y + (elbow.y - shoulder.y) * 0.42 + 4.5 };
-    const moved = [elbow, wrist].map(({ x, y }) => ({ x: x + 3.5, y: y + 4.5 }));
     const { armTop, armEnd } = model.p;
-    return s.fillItem(
-      `contact${side}`,
-      limbPath([from, ...moved], [armTop * 0.82 + armEnd * 0.18 + worn.sleeve[0] - 2, armTop * 0.6 + armEnd * 0.4 + worn.sleeve[1], armEnd + worn.sleeve[2]], false),
-      tone.shadow,
-    );
+    const radii = [armTop * 0.82 + armEnd * 0.18 + worn.sleeve[0] - 2, armTop * 0.6 + armEnd * 0.4 + worn.sleeve[1], armEnd + worn.sleeve[2]];
+    const from = { x: shoulder.x + (elbow.x - shoulder.x) * 0.42, y: shoulder.y + (elbow.y - shoulder.y) * 0.42 };
+    const joints = [from, elbow, wrist].map(({ x, y }) => ({ x: x + 3.5, y: y + 4.5 }));
+    if (worn.clips) return [s.fillItem(`contact${side}`, limbPath(joints, radii, false), tone.shadow)];
+    // Without a clip the shade may lie only where cloth is behind its right edge; it fades as an arm leaves the trunk.
+    const room = (at: Point, r: number): number => {
+      const y = at.y - sk.neck.y;
+      return Math.min(frameMid(frame, y).x + frame.halfAt(y) * 0.86 - (at.x + r), hemY - 14 - (y + r * 0.5));
+    };
+    const rooms = joints.map((joint, index) => room(joint, radii[index] as number));
+    const count = (rooms[0] as number) < 0 ? 0 : (rooms[1] as number) < 0 ? 1 : (rooms[2] as number) < 0 ? 2 : 3;
+    if (count < 2) return [];
+    const alpha = clamp(Math.min(...rooms.slice(0, count)) / 5, 0, 1);
+    return [s.fillItem(`contact${side}`, limbPath(joints.slice(0, count), radii, false), tone.shadow, Math.round(alpha * 32) / 32)];
   });
-  s.clipped('cloth', torsoPath(model, sk, worn, frame), tone, [-8, -2.2], [...(worn.details?.(frame) ?? []), ...shades]);
+  const details = [...(worn.details?.(frame) ?? []), ...shades];
+  if (worn.clips) s.clipped('cloth', path, tone, [-8, -2.2], details);
+  else s.shaded('cloth', path, tone, [-8, -2.2], details);
   return s.nodes;
 }
 

@@ -104,7 +104,8 @@ function footX(p: Proportions, pose: Pose, side: Side): number {
   return (side === 'L' ? -1 : 1) * stanceOf(p) * (1 - turned * 0.9) + pose[`footX${side}`];
 }
 
-const hipX = (p: Proportions, pose: Pose, side: Side, yaw: number): number => pose.hipX + (side === 'L' ? -1 : 1) * p.hip * 0.5 * (1 - smooth(Math.abs(pose.stride)) * 0.62) * Math.cos(yaw * 0.5);
+const hipX = (p: Proportions, pose: Pose, side: Side, yaw: number): number =>
+  pose.hipX + (side === 'L' ? -1 : 1) * p.hip * 0.5 * (1 - smooth(Math.abs(pose.stride)) * 0.62) * Math.cos(yaw * 0.5);
 
 /** The highest that the hips may be for a foot which stands flat to be reached: the body sinks, the foot stays. */
 function reachable(p: Proportions, pose: Pose, side: Side, yaw: number): number {

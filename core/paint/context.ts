@@ -1,10 +1,6 @@
 /** The members of a 2D context that the painter uses: HTML, offscreen and Node canvases all have them. */
 export interface Context2D {
   fillStyle: unknown;
-  strokeStyle: unknown;
-  lineWidth: number;
-  lineCap: string;
-  lineJoin: string;
   globalAlpha: number;
   globalCompositeOperation: string;
   filter: string;
@@ -15,7 +11,6 @@ export interface Context2D {
   bezierCurveTo(ax: number, ay: number, bx: number, by: number, x: number, y: number): void;
   closePath(): void;
   fill(rule?: 'nonzero' | 'evenodd'): void;
-  stroke(): void;
   clearRect(x: number, y: number, width: number, height: number): void;
   fillRect(x: number, y: number, width: number, height: number): void;
   drawImage(image: never, ...numbers: number[]): void;

@@ -1,6 +1,7 @@
 import { type Matrix, meanScale, multiply } from '../draw/matrix.ts';
 import { ARGUMENTS } from '../draw/path.ts';
 import { type Group, type Item, isGroup, type Node, type Picture } from '../draw/picture.ts';
+import { strokeOutline } from './outline.ts';
 
 /** Pixels: left, top inclusive; right, bottom exclusive. */
 export interface Box {
@@ -39,6 +40,8 @@ export const snapped = (value: number): number => Math.round(value * GRID) / GRI
 /** An item as it lies in the output: its points in pixels, rounded, and its box. */
 export interface Prepared {
   readonly points: Float64Array;
+  /** The stroke as a shape to fill. */
+  readonly outline: Float64Array | undefined;
   readonly box: Box;
   readonly full: Matrix;
 }
@@ -90,7 +93,8 @@ export function prepare(item: Item, view: Matrix): Prepared {
   const scale = meanScale(full);
   const room = EDGE + (item.stroke ? (item.stroke.width * scale) / 2 : 0) + 3 * (item.blur ?? 0) * meanScale(view);
   const box = left > right ? EMPTY_BOX : { left: Math.floor(left - room), top: Math.floor(top - room), right: Math.ceil(right + room), bottom: Math.ceil(bottom + room) };
-  const value = { points, box, full };
+  const outline = item.stroke ? strokeOutline(points, Math.max(0.1, item.stroke.width * scale), item.stroke.cap !== 'butt', snapped) : undefined;
+  const value = { points, outline, box, full };
   prepared.set(item, { view, value });
   return value;
 }

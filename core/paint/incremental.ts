@@ -28,6 +28,7 @@ export class IncrementalPainter {
   private readonly painter: Painter;
   private readonly views = new ViewMemo();
   private readonly frame: Box;
+  private readonly target: Surface | undefined;
   private whole: Surface | undefined;
   private below: Surface | undefined;
   private belowUnits: readonly Unit[] = [];
@@ -38,11 +39,13 @@ export class IncrementalPainter {
   private stillFor = 0;
   private stillCount = 0;
 
-  constructor(host: PaintHost, width: number, height: number) {
+  /** `target` is painted on directly when a whole frame is due, which spares the stage a copy. */
+  constructor(host: PaintHost, width: number, height: number, target?: Surface) {
     this.host = host;
     this.width = width;
     this.height = height;
     this.painter = new Painter(host);
+    this.target = target;
     this.frame = { left: 0, top: 0, right: width, bottom: height };
   }
 
@@ -142,18 +145,18 @@ export class IncrementalPainter {
   }
 
   private paintWhole(units: readonly Unit[], background: string, prefix: number, sink: RectSink): void {
-    this.whole ??= this.host.surface(this.width, this.height);
+    const whole = this.target ?? (this.whole ??= this.host.surface(this.width, this.height));
     const held = this.belowUnits.length;
     if (held > 0 && held <= prefix && this.below) {
-      this.whole.context.globalCompositeOperation = 'copy';
-      this.whole.context.drawImage(this.below.canvas as never, 0, 0);
-      this.whole.context.globalCompositeOperation = 'source-over';
-      for (let index = held; index < units.length; index++) this.paintUnit(this.whole, units[index] as Unit, 0, 0);
+      whole.context.globalCompositeOperation = 'copy';
+      whole.context.drawImage(this.below.canvas as never, 0, 0);
+      whole.context.globalCompositeOperation = 'source-over';
+      for (let index = held; index < units.length; index++) this.paintUnit(whole, units[index] as Unit, 0, 0);
     } else {
-      this.clear(this.whole, background);
-      for (const unit of units) this.paintUnit(this.whole, unit, 0, 0);
+      this.clear(whole, background);
+      for (const unit of units) this.paintUnit(whole, unit, 0, 0);
     }
-    sink(this.whole, 0, 0, this.frame);
+    if (whole !== this.target) sink(whole, 0, 0, this.frame);
   }
 
   private paintRect(units: readonly Unit[], rect: Box, sink: RectSink): void {

@@ -5,7 +5,7 @@ import type { Context2D, PaintHost, Surface } from './context.ts';
 import { boxOf, intersection, isEmpty, prepare, snapped } from './geometry.ts';
 
 /** Part of every cache key: a picture painted by another version may differ. */
-export const PAINTER_VERSION = 1;
+export const PAINTER_VERSION = 2;
 
 const COMPOSITE: Readonly<Record<Blend, string>> = { normal: 'source-over', multiply: 'multiply', screen: 'screen' };
 
@@ -81,7 +81,7 @@ export class Painter {
   }
 
   private item(context: Context2D, item: Item, view: Matrix, ox: number, oy: number, operation: string): void {
-    const { points, full } = prepare(item, view);
+    const { points, outline, full } = prepare(item, view);
     context.globalCompositeOperation = item.blend && item.blend !== 'normal' ? COMPOSITE[item.blend] : operation;
     context.globalAlpha = item.alpha ?? 1;
     if (item.blur) context.filter = `blur(${snapped(item.blur * meanScale(view))}px)`;
@@ -91,12 +91,10 @@ export class Painter {
         context.fillStyle = paintStyle(context, item.fill, full, ox, oy);
         context.fill(item.evenOdd ? 'evenodd' : 'nonzero');
       }
-      if (item.stroke) {
-        context.strokeStyle = paintStyle(context, item.stroke.paint, full, ox, oy);
-        context.lineWidth = Math.max(1 / 64, snapped(item.stroke.width * meanScale(full)));
-        context.lineCap = item.stroke.cap ?? 'round';
-        context.lineJoin = 'round';
-        context.stroke();
+      if (item.stroke && outline) {
+        trace(context, outline, ox, oy);
+        context.fillStyle = paintStyle(context, item.stroke.paint, full, ox, oy);
+        context.fill('nonzero');
       }
     }
     if (item.image) this.image(context, item, full, ox, oy);

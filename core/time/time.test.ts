@@ -34,9 +34,11 @@ describe('a time field', () => {
   ])('takes %s', (text, ticks) => expect(parseTime(text, 24)).toBe(ticks));
   it.each(['', 'soon', '1:2:3', '.', '--2'])('refuses %s', (text) => expect(parseTime(text, 24)).toBeUndefined());
   it('reads back what it shows', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 60 * 60 * 100 }), (hundredths) => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 60 * 60 * 100 }), (hundredths) => {
         expect(parseTime(formatMoment(hundredths * 480), 25)).toBe(hundredths * 480);
-      }));
+      }),
+    );
     expect(formatOffset(-4800)).toBe('−0.10 s');
   });
 });

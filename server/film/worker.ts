@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { Logger, makeWorkerUtils, type Runner, run } from 'graphile-worker';
+import { EventEmitter } from 'node:events';
+import { Logger, makeWorkerUtils, type Runner, run, type WorkerEvents } from 'graphile-worker';
 import { openDb } from '../db/db.ts';
 import { doSegment, joinFilm } from './films.ts';
 
@@ -16,19 +17,22 @@ export async function startWorker(url: string): Promise<{ stop(): Promise<void>;
   const id = randomUUID();
   const utils = await makeWorkerUtils({ connectionString: url });
   let graphileId = '';
+  // Listened to before the queue starts: its workers are made at once.
+  const events = new EventEmitter() as unknown as WorkerEvents;
+  events.on('worker:create', ({ worker }) => {
+    graphileId = worker.workerId;
+  });
   const runner: Runner = await run({
     connectionString: url,
     concurrency: 1,
     pollInterval: 1000,
     noHandleSignals: true,
+    events,
     logger: new Logger(() => () => {}),
     taskList: {
       render_segment: (payload) => doSegment(db, payload as { film: string; index: number; key: string }, id),
       join_film: (payload) => joinFilm(db, (payload as { film: string }).film),
     },
-  });
-  runner.events.on('worker:create', ({ worker }) => {
-    graphileId = worker.workerId;
   });
   const beat = async (): Promise<void> => {
     try {

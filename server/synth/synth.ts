@@ -7,7 +7,7 @@ import { readWav, writeWav } from '#core/speech/wav';
 import { runProgram } from '../speech/run.ts';
 
 /** Part of every draft's key: another recipe makes another sound. */
-export const SYNTH_VERSION = 'synth-1';
+export const SYNTH_VERSION = 'synth-2';
 const MOST_LETTERS = 2000;
 const BROKEN = 'The draft voice could not be made. Check that flite, festival, espeak-ng and sox are installed, or choose another voice.';
 
@@ -49,8 +49,8 @@ export async function speak(text: string, voice: Voice): Promise<Spoken> {
     await writeFile(join(folder, 'whole.wav'), writeWav({ rate: 48000, channels: [samples] }));
     await finish(folder, voice);
     const wav = await readFile(join(folder, 'done.wav'));
-    const sound = readWav(wav);
-    return { wav: Buffer.from(writeWav(sound)), seconds: (sound.channels[0]?.length ?? 0) / 48000 };
+    const spoken = levelled(readWav(wav).channels[0] ?? new Float32Array());
+    return { wav: Buffer.from(writeWav({ rate: 48000, channels: [spoken] })), seconds: spoken.length / 48000 };
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
@@ -87,6 +87,30 @@ async function speakPiece(folder: string, index: number, sentence: string, voice
   return readWav(await readFile(out)).channels[0] ?? new Float32Array();
 }
 
+/** RMS of sounding parts that every draft is brought to, and the highest peak (shares of full scale). */
+const TARGET_RMS = 0.11;
+const TOP = 0.89;
+
+/** One loudness for all voices: the mean level of what sounds, never clipped. */
+function levelled(samples: Float32Array): Float32Array {
+  const step = 480;
+  const levels: number[] = [];
+  let peak = 1e-6;
+  for (let at = 0; at < samples.length; at += step) {
+    let sum = 0;
+    for (let n = at; n < Math.min(samples.length, at + step); n++) {
+      sum += (samples[n] as number) ** 2;
+      peak = Math.max(peak, Math.abs(samples[n] as number));
+    }
+    levels.push(Math.sqrt(sum / step));
+  }
+  const loudest = Math.max(...levels, 1e-6);
+  const sounding = levels.filter((level) => level > loudest * 0.1);
+  const rms = Math.sqrt(sounding.reduce((sum, level) => sum + level ** 2, 0) / Math.max(1, sounding.length)) || 1e-6;
+  const gain = Math.min(TARGET_RMS / rms, TOP / peak);
+  return samples.map((value) => value * gain);
+}
+
 /** Silence at both ends cut to 40 ms, so that pauses are as long as they are asked for. */
 function trimmed(samples: Float32Array): Float32Array {
   const pad = 1920;
@@ -105,21 +129,20 @@ async function finish(folder: string, voice: Voice): Promise<void> {
     runProgram('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-i', whole, '-filter_complex', filter, '-ar', '48000', '-ac', '1', '-c:a', 'pcm_s16le', '-bitexact', done], BROKEN, {
       limit: 60,
     });
-  const level = 'loudnorm=I=-19:TP=-2:LRA=7';
   switch (voice.effect) {
     case 'warm':
-      await ffmpeg(`highpass=f=90,treble=g=5:f=3500,acompressor=threshold=0.1:ratio=3:attack=10:release=200:makeup=2,${level}`);
+      await ffmpeg(`highpass=f=90,treble=g=5:f=3500,acompressor=threshold=0.1:ratio=3:attack=10:release=200:makeup=2`);
       break;
     case 'ring':
       await ffmpeg(
-        `[0:a]asplit=2[a][b];[b]aeval='val(0)*sin(2*PI*70*t)':c=same,volume=0.2[r];[a]volume=0.8[d];[d][r]amix=inputs=2:normalize=0,aecho=0.9:0.7:6:0.25,highpass=f=120,${level}`,
+        `[0:a]asplit=2[a][b];[b]aeval='val(0)*sin(2*PI*70*t)':c=same,volume=0.2[r];[a]volume=0.8[d];[d][r]amix=inputs=2:normalize=0,aecho=0.9:0.7:6:0.25,highpass=f=120`,
       );
       break;
     case 'radio':
-      await ffmpeg(`highpass=f=330,lowpass=f=3300,acompressor=threshold=0.06:ratio=6:attack=5:release=80:makeup=3,${level}`);
+      await ffmpeg(`highpass=f=330,lowpass=f=3300,acompressor=threshold=0.06:ratio=6:attack=5:release=80:makeup=3`);
       break;
     case 'none':
-      await ffmpeg(level);
+      await ffmpeg('anull');
       break;
   }
 }

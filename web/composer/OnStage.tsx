@@ -101,7 +101,6 @@ function PersonCard({ id, character, scene, hidden }: { id: string; character: C
     };
   }, [character, tone.mid]);
   return (
-    // biome-ignore lint/a11y/useSemanticElements: a button may not hold the name's own button
     <div
       role="button"
       tabIndex={0}

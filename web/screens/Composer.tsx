@@ -38,7 +38,6 @@ export function Composer() {
   const problem = useProduction((state) => state.problem);
   const document_ = useProduction((state) => state.document);
   const found = useFilm();
-  const tick = useView((state) => state.tick);
   const playing = useView((state) => state.playing);
   const throughCamera = useView((state) => state.throughCamera);
   const analyses = useAnalyses((state) => state.byHash);
@@ -66,11 +65,20 @@ export function Composer() {
     if (!found) return;
     stage().show(found.document, analyses);
   }, [found, analyses]);
+  // Frames are asked for outside of React: a playing film renders no component anew.
   useEffect(() => {
     if (!found) return;
     const frame = ticksPerFrame(found.film.fps);
-    stage().draw({ kind: 'draw', scene: found.scene.id, tick: Math.floor((tick + 1) / frame) * frame, wholeSet: !playing && !throughCamera, captions: playing || throughCamera });
-  }, [found, tick, playing, throughCamera]);
+    let shown = -1;
+    const show = (tick: number): void => {
+      const at = Math.floor((tick + 1) / frame) * frame;
+      if (at === shown) return;
+      shown = at;
+      stage().draw({ kind: 'draw', scene: found.scene.id, tick: at, wholeSet: !playing && !throughCamera, captions: playing || throughCamera });
+    };
+    show(useView.getState().tick);
+    return useView.subscribe((state) => show(state.tick));
+  }, [found, playing, throughCamera]);
   useEffect(() => {
     if (found && search.get('play')) {
       setSearch({}, { replace: true });
@@ -80,7 +88,7 @@ export function Composer() {
   useShortcuts(found?.scene);
   // Tests and benchmarks read these.
   useEffect(() => {
-    Object.assign(window, { kipzo: { stage: stage(), level: soundLevel, view: useView, production: useProduction } });
+    Object.assign(window, { kipzo: { stage: stage(), level: soundLevel, view: useView, production: useProduction, analyses: () => useAnalyses.getState().byHash } });
   }, []);
 
   if (problem) return <NotFound sentence={problem} />;
@@ -144,7 +152,6 @@ function Body({ scene }: { scene: PlacedScene }) {
           <Shots scene={scene} />
           <StageView scene={scene} />
         </div>
-        {/* biome-ignore lint/a11y/useFocusableInteractive: both panels can be sized by keys in the splitter below */}
         <hr
           aria-orientation="vertical"
           aria-label="Width of the card"

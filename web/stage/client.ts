@@ -13,6 +13,7 @@ export class StageClient {
   private count = 0;
   /** Milliseconds of the last frames, for measuring. */
   readonly times: number[] = [];
+  readonly details: (readonly [number, number, number])[] = [];
   onDrawn: ((tick: number) => void) | undefined;
   onProblem: ((sentence: string) => void) | undefined;
 
@@ -26,6 +27,8 @@ export class StageClient {
         if (answer.tick >= 0) {
           this.busy = false;
           this.times.push(answer.ms);
+          this.details.push([answer.ms, answer.evaluateMs ?? 0, answer.share ?? 0]);
+          if (this.details.length > 4000) this.details.splice(0, 2000);
           if (this.times.length > 4000) this.times.splice(0, 2000);
         }
         this.onDrawn?.(answer.tick);

@@ -16,7 +16,7 @@ interface Made {
   readonly words: readonly { readonly start: number; readonly end: number }[];
 }
 
-const ENGINE = 'synth-1';
+const ENGINE = 'synth-2';
 const inFlight = new Set<string>();
 const failed = new Map<string, number>();
 

@@ -26,7 +26,7 @@ export type StageRequest =
   | { readonly kind: 'pixels'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly height: number };
 
 export type StageAnswer =
-  | { readonly kind: 'drawn'; readonly tick: number; readonly ms: number }
+  | { readonly kind: 'drawn'; readonly tick: number; readonly ms: number; readonly evaluateMs?: number; readonly share?: number }
   | { readonly kind: 'picture'; readonly id: string; readonly bitmap: ImageBitmap }
   | { readonly kind: 'pixels'; readonly id: string; readonly data: ArrayBuffer }
   | { readonly kind: 'problem'; readonly sentence: string };
@@ -103,17 +103,25 @@ function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
   last = request;
   const started = performance.now();
   const picture = canvas && visible && pictureOf(request.scene, request.tick, request.wholeSet, request.captions);
+  const evaluateMs = performance.now() - started;
+  let share = 0;
   if (picture && canvas && visible) {
-    if (!painter || painter.width !== canvas.width || painter.height !== canvas.height) painter = new IncrementalPainter(host, canvas.width, canvas.height);
+    if (!painter || painter.width !== canvas.width || painter.height !== canvas.height)
+      painter = new IncrementalPainter(host, canvas.width, canvas.height, {
+        canvas,
+        context: visible as unknown as Surface['context'],
+        width: canvas.width,
+        height: canvas.height,
+      });
     const target = visible;
-    painter.paint(picture, (surface, sx, sy, box) => {
+    share = painter.paint(picture, (surface, sx, sy, box) => {
       const w = box.right - box.left;
       const h = box.bottom - box.top;
       target.drawImage(surface.canvas as OffscreenCanvas, sx, sy, w, h, box.left, box.top, w, h);
     });
     target.getImageData(0, 0, 1, 1);
   }
-  self.postMessage({ kind: 'drawn', tick: request.tick, ms: performance.now() - started } satisfies StageAnswer);
+  self.postMessage({ kind: 'drawn', tick: request.tick, ms: performance.now() - started, evaluateMs, share } satisfies StageAnswer);
 }
 
 const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, { kind: K }>) => void | Promise<void> } = {

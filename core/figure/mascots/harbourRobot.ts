@@ -101,21 +101,21 @@ function drawBarrel(model: FigureModel, sk: Skeleton, pose: Pose): Node[] {
     .close()
     .done();
   const rivets = [-30, -10, 12, 32].map((x, index) => s.fillItem(`rivet${index}`, ellipse(x + yaw * 12, -80.4, 2.4), stepped(shell.base, -0.22)));
-  s.clipped(
+  s.shaded(
     'shell',
     body,
     shell,
     [-10, -2],
     [
-      s.fillItem('band', pen().move(-70, -74).cubic(-40, -64, 40, -64, 70, -74).line(70, -44).cubic(40, -32, -40, -32, -70, -44).close().done(), red),
-      s.fillItem('bandShade', pen().move(40, -69).line(70, -74).line(70, -40).line(44, -36).close().done(), model.tone('primary').shadow, 0.8),
+      s.fillItem('band', pen().move(-51.9, -74).cubic(-34, -65.5, 34, -65.5, 51.9, -74).line(56.8, -44).cubic(36, -33.5, -36, -33.5, -56.8, -44).close().done(), red),
+      s.fillItem('bandShade', pen().move(40, -70).line(51.9, -74).line(56.8, -44).line(44, -38.5).close().done(), model.tone('primary').shadow, 0.8),
       s.fillItem(
         'side',
         pen()
           .move(14 + yaw * 8, -150)
-          .cubic(18, -110, 20, -70, 22, -20)
-          .line(80, -20)
-          .line(80, -150)
+          .cubic(18, -110, 20, -70, 22, -31)
+          .quad(46, -32, 57, -39)
+          .cubic(52.5, -70, 48.5, -110, 45.5, -150)
           .close()
           .done(),
         '#3a2f52',

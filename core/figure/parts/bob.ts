@@ -34,7 +34,7 @@ export const bob: HeadPart = {
     const k = w / 41.5;
     const x = (value: number): number => hairX(value * k, 60, w, yaw);
     const edge = (value: number): number => outlineX(value * k, yaw);
-    s.shaded(
+    s.clipped(
       'fringe',
       pen()
         .move(edge(-45), 10)

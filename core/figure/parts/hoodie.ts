@@ -12,8 +12,9 @@ export const hoodie: Garment = {
   sleeve: [5, 4.6, 4.6],
   grow: 5,
   hem: ({ p }) => ({ y: p.torso * 1.2, out: 1 }),
-  details({ model, place }) {
+  details({ model, place, halfAt }) {
     const s = new Sketch('hoodie');
+    const rib = halfAt(model.p.torso * 1.1) - 3;
     const t = model.p.torso;
     const q = (x: number, y: number): [number, number] => {
       const at = place(x, y);
@@ -32,8 +33,8 @@ export const hoodie: Garment = {
     s.line(
       'rib',
       pen()
-        .move(...q(-62, t * 1.1))
-        .quad(...q(0, t * 1.14), ...q(62, t * 1.1))
+        .move(...q(-rib, t * 1.1))
+        .quad(...q(0, t * 1.14), ...q(rib, t * 1.1))
         .done(),
       model.seam('primary'),
       2.4,

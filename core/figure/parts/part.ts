@@ -33,6 +33,8 @@ export interface Garment {
   /** Added to the arm's radius at shoulder, elbow and wrist. */
   readonly sleeve: readonly [number, number, number];
   readonly grow: number;
+  /** Details that reach over the garment's edge and must be kept inside it (costs a clip group). */
+  readonly clips?: boolean;
   /** Where the hem lies below the neck, and how far it stands out from the hip. */
   hem(model: FigureModel): { y: number; out: number };
   details?(frame: TorsoFrame): Node[];

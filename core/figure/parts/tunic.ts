@@ -12,6 +12,7 @@ export const tunic: Garment = {
   cuff: 'accent',
   sleeve: [3.5, 2.8, 3.4],
   grow: 3,
+  clips: true,
   hem: ({ p }) => ({ y: p.torso * 1.86, out: 16 }),
   details({ model, place, halfAt }) {
     const s = new Sketch('tunic');

@@ -46,6 +46,12 @@ export function walkKeys({ start, end, fromX, toX, scale, p, height, ease }: Wal
   const steps = Math.max(2, Math.ceil(distance / stride));
   const at = (share: number): number => Math.round(start + length * share);
   const stance = stanceOf(p) * scale;
+  // The root waits for the first foot and arrives before the last: it is always between the feet.
+  const wait = 0.62 / (steps + 1);
+  const shareAt = (t: number): number => {
+    const u = Math.max(0, Math.min(1, (t - wait) / (1 - 2 * wait)));
+    return ease === 'hold' ? u : 0.85 * u + 0.15 * eased(ease, u);
+  };
   const lead = way > 0 ? ('R' as const) : ('L' as const);
   const other = lead === 'R' ? ('L' as const) : ('R' as const);
   const home = (side: 'L' | 'R', root: number): number => root + (side === 'L' ? -1 : 1) * stance;
@@ -68,7 +74,7 @@ export function walkKeys({ start, end, fromX, toX, scale, p, height, ease }: Wal
     const to = (step + 1) / total;
     // A foot is set down where the root will be in the middle of its stance; the last two bring both feet home.
     const last = step >= total - 2;
-    const planted = last ? home(side, toX) : fromX + way * distance * ((step + 1.5) / total) + (side === 'L' ? -1 : 1) * stance * 0.1;
+    const planted = last ? home(side, toX) : fromX + way * distance * shareAt((step + 1.5) / total) + (side === 'L' ? -1 : 1) * stance * 0.1;
     const rise = at(mix(from, to, (1 - SWING) / 2));
     const land = at(mix(from, to, 1 - (1 - SWING) / 2));
     const track = feet[side];
@@ -89,13 +95,8 @@ export function walkKeys({ start, end, fromX, toX, scale, p, height, ease }: Wal
   hipY.push({ at: at(0.985), value: height * 0.01 }, { at: end, value: 0 });
   arms.push({ at: end, value: 0 });
   for (const side of ['L', 'R'] as const) feet[side].x.push({ at: end, value: home(side, toX), ease: 'hold' });
-  // The root keeps between the feet: its way is sampled from the easing, a key a quarter step.
   const samples = total * 4;
-  for (let n = 1; n <= samples; n++) {
-    const t = n / samples;
-    const share = ease === 'hold' ? t : 0.8 * t + 0.2 * eased(ease, t);
-    x.push({ at: at(t), value: mix(fromX, toX, share), ease: 'linear' });
-  }
+  for (let n = 1; n <= samples; n++) x.push({ at: at(n / samples), value: mix(fromX, toX, shareAt(n / samples)), ease: 'linear' });
   const turnIn = Math.min(0.3, 16_000 / Math.max(1, length));
   return {
     x,

@@ -1,0 +1,115 @@
+import { execFileSync, spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { once } from 'node:events';
+import { closeSync, createReadStream, mkdtempSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Picture } from '#core/draw/picture';
+import { schedule } from '#core/schedule/schedule';
+import { segmentsOf } from '#core/schedule/segments';
+import { readyDb } from '#server/cli/database';
+import { loadAnalyses, loadImages } from '#server/film/loadDocument';
+import { encodePictures, encoderArguments, segmentPictures } from '#server/film/renderSegment';
+import { findProduction, loadProduction } from '#server/productions';
+import { syntheticPictures, type Variant } from './scenes.ts';
+
+/** CPU seconds of a finished child and of this process, user and system, from the kernel's own accounting. */
+function cpu(): number {
+  const own = process.cpuUsage();
+  const stat = readFileSync('/proc/self/stat', 'utf8').split(') ')[1]?.split(' ') ?? [];
+  // cutime and cstime: reaped children.
+  return (own.user + own.system) / 1e6 + (Number(stat[13]) + Number(stat[14])) / 100;
+}
+
+interface Run {
+  readonly cpu: number;
+  readonly wall: number;
+}
+
+async function timed(work: () => Promise<void>): Promise<Run> {
+  const c = cpu();
+  const w = performance.now();
+  await work();
+  return { cpu: cpu() - c, wall: (performance.now() - w) / 1000 };
+}
+
+const md5 = (file: string): string =>
+  createHash('md5')
+    .update(execFileSync('ffmpeg', ['-v', 'error', '-i', file, '-f', 'framemd5', '-']))
+    .digest('hex');
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+
+/** A: the same frames from a file in memory, encoded only. B: list to film. Interleaved, the median of pairs. */
+async function compare(pictures: () => Iterable<Picture>, images: Awaited<ReturnType<typeof loadImages>>, size: { width: number; height: number }, preset: string, pairs: number) {
+  const folder = mkdtempSync(join('/dev/shm', 'kipzo-bench-'));
+  const args = encoderArguments({ ...size, fps: 30, preset: preset as 'veryfast', crf: 19 });
+  try {
+    const raw = join(folder, 'frames.yuv');
+    const out = openSync(raw, 'w');
+    let exact = true;
+    const whole: string[] = [];
+    await encodePictures(pictures(), images, [], { ...size, whole: true, collect: (frame) => void whole.push(createHash('md5').update(frame).digest('hex')) });
+    let n = 0;
+    await encodePictures(pictures(), images, [], {
+      ...size,
+      collect: (frame) => {
+        writeSync(out, frame);
+        if (createHash('md5').update(frame).digest('hex') !== whole[n++]) exact = false;
+      },
+    });
+    closeSync(out);
+    const runs: { a: Run; b: Run }[] = [];
+    let shares = { paintMs: 0, convertMs: 0, writeMs: 0, still: 0 };
+    const [fileA, fileB] = [join(folder, 'a.mp4'), join(folder, 'b.mp4')];
+    for (let pair = 0; pair < pairs; pair++) {
+      const a = await timed(async () => {
+        const ffmpeg = spawn('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args, fileA], { stdio: ['pipe', 'ignore', 'inherit'] });
+        createReadStream(raw, { highWaterMark: 1 << 20 }).pipe(ffmpeg.stdin);
+        await once(ffmpeg, 'close');
+      });
+      const b = await timed(async () => {
+        const { paintMs, convertMs, writeMs, still } = await encodePictures(pictures(), images, [...args, fileB], size);
+        shares = { paintMs: Math.round(paintMs), convertMs: Math.round(convertMs), writeMs: Math.round(writeMs), still };
+      });
+      runs.push({ a, b });
+    }
+    const round = (value: number): number => Math.round(value * 100) / 100;
+    return {
+      rCpu: round(median(runs.map(({ a, b }) => b.cpu / a.cpu))),
+      r: round(median(runs.map(({ a, b }) => b.wall / a.wall))),
+      exact,
+      sameFilm: md5(fileA) === md5(fileB),
+      frames: n,
+      shares,
+    };
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Export against the encoder alone, as ratios within one run (rendering.md, kipzo bench render). */
+export async function benchRender({ frames = 300, size = '1920x1080', preset = 'veryfast' }: { frames?: number; size?: string; preset?: string }) {
+  const [width, height] = size.split('x').map(Number) as [number, number];
+  const box = { width, height };
+  const out: Record<string, unknown> = {};
+  for (const variant of ['dialogue', 'motion', 'push'] as Variant[]) out[variant] = await compare(() => syntheticPictures(variant, frames), new Map(), box, preset, 3);
+  const { db } = await readyDb();
+  try {
+    const { document } = await loadProduction(db, await findProduction(db, 'demo'));
+    const analyses = await loadAnalyses(db, document);
+    const images = await loadImages(db, document);
+    const film = schedule(document, (hash) => analyses.get(hash));
+    const all = segmentsOf(film);
+    const pictures = function* (): Generator<Picture> {
+      let left = frames;
+      for (const segment of all)
+        for (const picture of segmentPictures(film, segment, true)) {
+          if (left-- <= 0) return;
+          yield picture;
+        }
+    };
+    out.demo = await compare(pictures, images, box, preset, 3);
+  } finally {
+    await db.destroy();
+  }
+  return { frames, size, preset, scenes: out };
+}

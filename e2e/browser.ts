@@ -1,0 +1,77 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import chrome from 'selenium-webdriver/chrome.js';
+
+/** Headless Chromium with a profile of its own, at an exact size. */
+export async function openBrowser({ width = 1280, height = 800 }: { width?: number; height?: number } = {}) {
+  const profile = mkdtempSync(join(tmpdir(), 'kipzo-chromium-'));
+  const options = new chrome.Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-dev-shm-usage',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--hide-scrollbars',
+    '--force-device-scale-factor=1',
+    '--autoplay-policy=no-user-gesture-required',
+    `--window-size=${width},${height}`,
+    `--user-data-dir=${profile}`,
+  );
+  const driver = (await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build()) as WebDriver & {
+    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
+  };
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+  await driver.manage().setTimeouts({ script: 60_000 });
+
+  const run = (script: string, ...args: unknown[]): Promise<unknown> => driver.executeScript(script, ...args);
+  return {
+    driver,
+    run,
+    /** Runs a script that gives a promise. */
+    wait: <T>(script: string, ...args: unknown[]): Promise<T> =>
+      driver
+        .executeAsyncScript(
+          `const done = arguments[arguments.length - 1]; (async () => { ${script} })().then((value) => done({ value }), (error) => done({ error: String(error) }))`,
+          ...args,
+        )
+        .then((answer) => {
+          const { value, error } = answer as { value: T; error?: string };
+          if (error) throw new Error(error);
+          return value;
+        }),
+    /** Waits until a script gives something true. */
+    async until(what: string, script: string, milliseconds = 20_000): Promise<void> {
+      await driver.wait(
+        async () => {
+          try {
+            return await run(script);
+          } catch {
+            return false;
+          }
+        },
+        milliseconds,
+        `Waited in vain: ${what}`,
+      );
+    },
+    find: (css: string, milliseconds = 15_000): Promise<WebElement> => driver.wait(until.elementLocated(By.css(css)), milliseconds, `Nothing on the page is ${css}`),
+    all: (css: string): Promise<WebElement[]> => driver.findElements(By.css(css)),
+    button: (name: string): Promise<WebElement> =>
+      driver.wait(until.elementLocated(By.xpath(`//button[normalize-space()="${name}" or @aria-label="${name}"]`)), 15_000, `No button is called ${name}`),
+    async shot(file: string): Promise<void> {
+      writeFileSync(file, await driver.takeScreenshot(), 'base64');
+    },
+    async close(): Promise<void> {
+      await driver.quit().catch(() => {});
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+export type Browser = Awaited<ReturnType<typeof openBrowser>>;

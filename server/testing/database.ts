@@ -1,0 +1,38 @@
+import { randomBytes } from 'node:crypto';
+import { createApp } from '../api/app.ts';
+import { type Db, migrate, openDb } from '../db/db.ts';
+
+/** A database of its own on the server that ./test started, migrated from empty; dropped by `end`. */
+export async function freshDatabase(): Promise<{ db: Db; url: string; end(): Promise<void> }> {
+  const base = process.env.DATABASE_URL;
+  if (!base) throw new Error('Run the tests through ./test: it starts the database that they need.');
+  const name = `t_${randomBytes(6).toString('hex')}`;
+  const admin = openDb(base, 2);
+  await admin.raw(`create database ${name}`);
+  const url = base.replace(/\/[^/]*$/, `/${name}`);
+  const db = openDb(url, 6);
+  await migrate(db, url);
+  return {
+    db,
+    url,
+    async end() {
+      await db.destroy();
+      await admin.raw(`drop database if exists ${name} with (force)`);
+      await admin.destroy();
+    },
+  };
+}
+
+/** The HTTP side on a free port of loopback. */
+export async function listen(db: Db): Promise<{ url: string; end(): void }> {
+  const server = createApp({ db, silent: true }).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const { port } = server.address() as { port: number };
+  return {
+    url: `http://127.0.0.1:${port}`,
+    end() {
+      server.closeAllConnections();
+      server.close();
+    },
+  };
+}
