@@ -1,6 +1,7 @@
 import { type Matrix, meanScale, multiply } from '../draw/matrix.ts';
-import { ARGUMENTS } from '../draw/path.ts';
+import { CUBIC, LINE, MOVE, QUAD } from '../draw/path.ts';
 import { type Group, type Item, isGroup, type Node, type Picture } from '../draw/picture.ts';
+import { MonotonePen } from './monotone.ts';
 import { strokeOutline } from './outline.ts';
 
 /** Pixels: left, top inclusive; right, bottom exclusive. */
@@ -55,31 +56,43 @@ export function prepare(item: Item, view: Matrix): Prepared {
   const full = multiply(view, item.matrix);
   const [a, b, c, d, e, f] = full;
   const path = item.path;
-  let left = Number.POSITIVE_INFINITY;
-  let top = Number.POSITIVE_INFINITY;
-  let right = Number.NEGATIVE_INFINITY;
-  let bottom = Number.NEGATIVE_INFINITY;
-  const put = (x: number, y: number): void => {
-    if (x < left) left = x;
-    if (x > right) right = x;
-    if (y < top) top = y;
-    if (y > bottom) bottom = y;
-  };
-  const points = new Float64Array(path ? path.length : 0);
+  const pen = new MonotonePen(snapped);
   if (path)
-    for (let index = 0; index < path.length; ) {
-      const command = path[index] as number;
-      points[index++] = command;
-      for (let pair = (ARGUMENTS[command] as number) >> 1; pair > 0; pair--) {
-        const x = path[index] as number;
-        const y = path[index + 1] as number;
-        const px = snapped(a * x + c * y + e);
-        const py = snapped(b * x + d * y + f);
-        points[index++] = px;
-        points[index++] = py;
-        put(px, py);
+    for (let i = 0; i < path.length; ) {
+      const at = (k: number): [number, number] => [
+        a * (path[i + k] as number) + c * (path[i + k + 1] as number) + e,
+        b * (path[i + k] as number) + d * (path[i + k + 1] as number) + f,
+      ];
+      switch (path[i]) {
+        case MOVE:
+          pen.move(...at(1));
+          i += 3;
+          break;
+        case LINE:
+          pen.line(...at(1));
+          i += 3;
+          break;
+        case QUAD:
+          pen.quad(...at(1), ...at(3));
+          i += 5;
+          break;
+        case CUBIC:
+          pen.cubic(...at(1), ...at(3), ...at(5));
+          i += 7;
+          break;
+        default:
+          pen.close();
+          i += 1;
       }
     }
+  let { left, top, right, bottom } = pen;
+  const put = (x: number, y: number): void => {
+    left = Math.min(left, x);
+    right = Math.max(right, x);
+    top = Math.min(top, y);
+    bottom = Math.max(bottom, y);
+  };
+  const points = Float64Array.from(pen.out);
   if (item.image) {
     const { x, y, width, height } = item.image;
     for (const [px, py] of [

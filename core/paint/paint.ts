@@ -5,7 +5,7 @@ import type { Context2D, PaintHost, Surface } from './context.ts';
 import { boxOf, intersection, isEmpty, prepare, snapped } from './geometry.ts';
 
 /** Part of every cache key: a picture painted by another version may differ. */
-export const PAINTER_VERSION = 2;
+export const PAINTER_VERSION = 3;
 
 const COMPOSITE: Readonly<Record<Blend, string>> = { normal: 'source-over', multiply: 'multiply', screen: 'screen' };
 

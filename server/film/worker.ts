@@ -16,11 +16,15 @@ export async function startWorker(url: string): Promise<{ stop(): Promise<void>;
   const db = openDb(url, 4);
   const id = randomUUID();
   const utils = await makeWorkerUtils({ connectionString: url });
-  let graphileId = '';
+  /** Names under which the queue may have locked our job: the pool's and its worker's. */
+  const names: string[] = [];
   // Listened to before the queue starts: its workers are made at once.
   const events = new EventEmitter() as unknown as WorkerEvents;
   events.on('worker:create', ({ worker }) => {
-    graphileId = worker.workerId;
+    names.push(worker.workerId);
+  });
+  events.on('pool:create', ({ workerPool }) => {
+    names.push(workerPool.id);
   });
   const runner: Runner = await run({
     connectionString: url,
@@ -36,10 +40,10 @@ export async function startWorker(url: string): Promise<{ stop(): Promise<void>;
   });
   const beat = async (): Promise<void> => {
     try {
-      await db('workers').insert({ id, graphile_id: graphileId, pid: process.pid }).onConflict('id').merge({ beat_at: db.fn.now(), graphile_id: graphileId });
+      await db('workers').insert({ id, graphile_id: names.join(' '), pid: process.pid }).onConflict('id').merge({ beat_at: db.fn.now(), graphile_id: names.join(' ') });
       const dead = await db('workers').whereRaw(`beat_at < now() - interval '${DEAD_SECONDS} seconds'`).select('id', 'graphile_id');
       if (!dead.length) return;
-      await utils.forceUnlockWorkers(dead.map((row) => row.graphile_id).filter(Boolean));
+      await utils.forceUnlockWorkers(dead.flatMap((row) => String(row.graphile_id).split(' ')).filter(Boolean));
       await db('workers')
         .whereIn(
           'id',
