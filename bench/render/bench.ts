@@ -7,8 +7,9 @@ import type { Picture } from '#core/draw/picture';
 import { schedule } from '#core/schedule/schedule';
 import { segmentsOf } from '#core/schedule/segments';
 import { readyDb } from '#server/cli/database';
+import { mp4 } from '#server/film/formats/mp4';
 import { loadAnalyses, loadImages } from '#server/film/loadDocument';
-import { encodePictures, encoderArguments, segmentPictures } from '#server/film/renderSegment';
+import { encodePictures, segmentPictures } from '#server/film/renderSegment';
 import { findProduction, loadProduction } from '#server/productions';
 import { syntheticPictures, type Variant } from './scenes.ts';
 
@@ -41,7 +42,7 @@ const median = (values: readonly number[]): number => [...values].sort((a, b) =>
 /** A: the same frames from a file in memory, encoded only. B: list to film. Interleaved, the median of pairs. */
 async function compare(pictures: () => Iterable<Picture>, images: Awaited<ReturnType<typeof loadImages>>, size: { width: number; height: number }, preset: string, pairs: number) {
   const folder = mkdtempSync(join('/dev/shm', 'kipzo-bench-'));
-  const args = encoderArguments({ ...size, fps: 30, preset: preset as 'veryfast', crf: 19 });
+  const args = mp4.encode({ ...size, fps: 30, preset, crf: 19 });
   try {
     const raw = join(folder, 'frames.yuv');
     const out = openSync(raw, 'w');

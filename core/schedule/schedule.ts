@@ -77,7 +77,7 @@ export interface FilmSchedule {
 }
 
 /** A face at rest is friendly: a flat mouth reads as stern. */
-const AT_REST = { smile: 0.38, lidLower: 0.12 } as const;
+const AT_REST = { smile: 0.5, mascotSmile: 0.72, lidLower: 0.14 } as const;
 
 type AnalysisOf = (hash: string) => Analysis | undefined;
 
@@ -237,7 +237,11 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
   put(acted);
   put(walkChannels(walks));
   const constant = (value: number): Track => track([{ at: 0, value }]);
-  put({ bodyTurn: constant(layer.turn), smile: constant(AT_REST.smile * (1 - 0.5 * tense)), lidLower: constant(AT_REST.lidLower) });
+  put({
+    bodyTurn: constant(layer.turn),
+    smile: constant((character.kind === 'mascot' ? AT_REST.mascotSmile : AT_REST.smile) * (1 - 0.5 * tense)),
+    lidLower: constant(AT_REST.lidLower),
+  });
 
   return {
     layer,

@@ -38,8 +38,10 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
     const height = Math.max(tallest * 1.12, (right - left + 220) / aspect);
     return keep({ x: (left + right) / 2, y: top - height * HEADROOM + height / 2, width: height * aspect });
   }
-  const share = cue.framing === 'medium' ? 0.74 : 0.46;
-  const height = Math.max(tallest * share, (first.headWidth * 2.6) / aspect);
+  // A mascot's head is half of it: its framings take in more of the whole.
+  const mascot = subjects[0]?.character.kind === 'mascot';
+  const share = cue.framing === 'medium' ? (mascot ? 1.22 : 0.74) : mascot ? 0.86 : 0.46;
+  const height = Math.max(tallest * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
   // Lead room on the side that the face looks to.
   const lead = (subjects[0] as LayerSchedule).layer.turn * height * aspect * 0.14;
   return keep({ x: (left + right) / 2 + lead, y: top - height * HEADROOM + height / 2, width: height * aspect });

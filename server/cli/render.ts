@@ -8,6 +8,7 @@ import { failure } from '#core/document/failure';
 import { schedule } from '#core/schedule/schedule';
 import { FRAME_RATES, type FrameRate, toTicks } from '#core/time/ticks';
 import { cancelFilm, filmProgress, startFilm } from '../film/films.ts';
+import { FORMATS } from '../film/formats/index.ts';
 import { type FilmOptions, sizeFor } from '../film/options.ts';
 import { mediaBytes } from '../media/store.ts';
 import { findProduction, loadProduction } from '../productions.ts';
@@ -36,7 +37,8 @@ export const renderCommand = (): Command =>
     .option('--preset <preset>', 'encoder preset', 'veryfast')
     .option('--json', 'a report on stdout')
     .action(async (name: string, options) => {
-      if (options.format !== 'mp4') throw failure('no-format', `“${options.format}” is not a format that can be written yet. Use mp4.`);
+      if (!FORMATS.some(({ id }) => id === options.format))
+        throw failure('no-format', `“${options.format}” is not a format that can be written yet. Use ${FORMATS.map(({ id }) => id).join(' or ')}.`);
       const out = resolve(options.out);
       if (!existsSync(dirname(out))) throw failure('no-folder', `The folder of “${options.out}” does not exist. Make it first, or choose another place.`);
       const { db, url } = await readyDb();
@@ -59,7 +61,7 @@ export const renderCommand = (): Command =>
           to = scene.start + (to === null ? scene.length : Math.min(scene.length, to));
           from += scene.start;
         }
-        const filmOptions: FilmOptions = { width, height, fps, from, to, captions: options.captions, preset: options.preset, crf: 19 };
+        const filmOptions: FilmOptions = { width, height, fps, from, to, captions: options.captions, format: options.format, preset: options.preset, crf: 19 };
         const film_id = await startFilm(db, id, document, basename(out), filmOptions);
         const report = await work(
           url,

@@ -23,7 +23,7 @@ import { cancelFilm, filmProgress, planFilm, startFilm } from './films.ts';
 import type { FilmOptions } from './options.ts';
 import { encodePictures, i420Routine, segmentPictures } from './renderSegment.ts';
 
-const OPTIONS: FilmOptions = { width: 320, height: 180, fps: 24, from: 0, to: null, captions: true, preset: 'veryfast', crf: 23 };
+const OPTIONS: FilmOptions = { width: 320, height: 180, fps: 24, from: 0, to: null, captions: true, format: 'mp4', preset: 'veryfast', crf: 23 };
 const LONG = Array.from({ length: 8 }, (_, n) => `${n % 2 ? 'TULLY' : 'MARIT'}: Line ${n + 1} says something about the sea, the sand and the Moon above.`).join('\n');
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;

@@ -15,9 +15,10 @@ import { writeWav } from '#core/speech/wav';
 import { ticksPerFrame } from '#core/time/ticks';
 import type { Db } from '../db/db.ts';
 import { mediaBytes, putMedia } from '../media/store.ts';
+import { formatOf } from './formats/index.ts';
 import { loadAnalyses, loadImages, loadSounds } from './loadDocument.ts';
 import type { FilmOptions } from './options.ts';
-import { encoderArguments, renderSegment } from './renderSegment.ts';
+import { renderSegment } from './renderSegment.ts';
 
 export interface PlannedFilm {
   readonly film: FilmSchedule;
@@ -38,7 +39,7 @@ export async function planFilm(db: Db, document: Document, options: FilmOptions)
   const fromFrame = Math.min(last, Math.floor(options.from / frame));
   const toFrame = Math.min(last, options.to === null ? last : Math.ceil(options.to / frame));
   if (toFrame <= fromFrame) throw failure('empty-range', 'There is nothing between these two times. Choose a later end.');
-  const fixed = JSON.stringify([PAINTER_VERSION, encoderVersion(), encoderArguments(options), options.captions]);
+  const fixed = JSON.stringify([PAINTER_VERSION, encoderVersion(), formatOf(options.format).encode(options), options.captions]);
   const segments = clipped(segmentsOf(film), fromFrame, toFrame).map((segment) => ({
     ...segment,
     key: createHash('sha256').update(fixed).update(segmentInputs(film, segment)).digest('hex'),
@@ -113,7 +114,7 @@ export async function doSegment(db: Db, payload: { film: string; index: number; 
     const analyses = await loadAnalyses(db, document);
     const images = await loadImages(db, document);
     const plan = schedule(document, (hash) => analyses.get(hash), options.fps);
-    const file = join(folder, 'segment.mp4');
+    const file = join(folder, `segment.${formatOf(options.format).extension}`);
     await renderSegment(plan, link.range as Segment, options, images, file, {
       signal: stop.signal,
       onFrame: (frame) => {
@@ -121,7 +122,7 @@ export async function doSegment(db: Db, payload: { film: string; index: number; 
       },
     });
     clearInterval(watch);
-    const media = await putMedia(db, await readFile(file), { kind: 'segment', type: 'video/mp4', name: 'segment.mp4' });
+    const media = await putMedia(db, await readFile(file), { kind: 'segment', type: formatOf(options.format).type, name: 'segment' });
     await db('segments').where({ key: payload.key }).update({ state: 'done', media: media.hash, done: row.frames, at: db.fn.now() });
     await finished(db, payload.key);
   } catch (thrown) {
@@ -152,6 +153,7 @@ export async function joinFilm(db: Db, id: string): Promise<void> {
   if (row?.state !== 'rendering') return;
   const document = row.document as Document;
   const options = row.options as FilmOptions;
+  const format = formatOf(options.format);
   const folder = await mkdtemp(join(tmpdir(), 'kipzo-film-'));
   try {
     const links = await db('film_segments')
@@ -161,7 +163,7 @@ export async function joinFilm(db: Db, id: string): Promise<void> {
       .select('segments.media', 'film_segments.range', 'film_segments.reused', 'film_segments.key');
     const list: string[] = [];
     for (const [index, link] of links.entries()) {
-      const file = join(folder, `s${index}.mp4`);
+      const file = join(folder, `s${index}.${format.extension}`);
       await writeFile(file, await mediaBytes(db, link.media));
       list.push(`file '${file}'`);
     }
@@ -177,46 +179,17 @@ export async function joinFilm(db: Db, id: string): Promise<void> {
       clips.map((clip) => clip.media),
     );
     await writeFile(join(folder, 'mix.wav'), writeWav({ rate: 48000, channels: [mix(clips, (media) => sounds.get(media), from, length)] }, 32));
-    const out = join(folder, 'film.mp4');
-    const joined = await execa(
-      'ffmpeg',
-      [
-        '-v',
-        'error',
-        '-nostdin',
-        '-y',
-        '-f',
-        'concat',
-        '-safe',
-        '0',
-        '-i',
-        join(folder, 'list.txt'),
-        '-i',
-        join(folder, 'mix.wav'),
-        '-map',
-        '0:v',
-        '-map',
-        '1:a',
-        '-c:v',
-        'copy',
-        '-c:a',
-        'aac',
-        '-b:a',
-        '192k',
-        '-ac',
-        '2',
-        '-movflags',
-        '+faststart',
-        out,
-      ],
-      { reject: false, timeout: 600_000 },
-    );
+    const out = join(folder, `film.${format.extension}`);
+    const joined = await execa('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...format.join(join(folder, 'list.txt'), join(folder, 'mix.wav')), out], {
+      reject: false,
+      timeout: 600_000,
+    });
     if (joined.failed) throw failure('join-failed', 'The parts of the film could not be joined. Try the export again.', 500);
     const frames = ranges.reduce((sum, range) => sum + range.toFrame - range.fromFrame, 0);
     const probe = await execa('ffprobe', ['-v', 'error', '-count_packets', '-select_streams', 'v', '-show_entries', 'stream=nb_read_packets', '-of', 'csv=p=0', out]);
     if (Number(probe.stdout.replace(/\D/g, '')) !== frames)
       throw failure('join-check', `The joined film has ${probe.stdout.trim()} frames instead of ${frames}. Try the export again.`, 500);
-    const media = await putMedia(db, await readFile(out), { kind: 'film', type: 'video/mp4', name: row.name, facts: { frames, seconds: length / 48000 } });
+    const media = await putMedia(db, await readFile(out), { kind: 'film', type: format.type, name: row.name, facts: { frames, seconds: length / 48000 } });
     const report = {
       frames,
       segments: links.map((link, index) => ({ key: link.key, reused: link.reused, frames: (ranges[index] as Segment).toFrame - (ranges[index] as Segment).fromFrame })),

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { FRAMES, type FrameShape } from '#core/document/schema';
 import { FRAME_RATES } from '#core/time/ticks';
+import { FORMATS } from './formats/index.ts';
 
 const even = v.pipe(
   v.number(),
@@ -19,6 +20,7 @@ export const FilmOptionsSchema = v.object({
   /** Null: to the end. */
   to: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1))),
   captions: v.boolean(),
+  format: v.optional(v.picklist(FORMATS.map(({ id }) => id)), 'mp4'),
   preset: v.picklist(['veryfast', 'faster', 'medium']),
   crf: v.pipe(v.number(), v.integer(), v.minValue(10), v.maxValue(32)),
 });

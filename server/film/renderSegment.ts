@@ -14,46 +14,8 @@ import { ticksPerFrame } from '#core/time/ticks';
 import { filmFonts } from '../fonts.ts';
 import { nodeHost } from '../paint/host.ts';
 import { ROOT } from '../root.ts';
+import { formatOf } from './formats/index.ts';
 import type { FilmOptions } from './options.ts';
-
-/** Fixed for all segments of all films: the thread count is part of the picture (rendering.md, Parallel work). */
-export const ENCODER_THREADS = 2;
-
-/** Arguments that make a segment; they are part of its key. */
-export const encoderArguments = ({ width, height, fps, preset, crf }: Pick<FilmOptions, 'width' | 'height' | 'fps' | 'preset' | 'crf'>): string[] => [
-  '-f',
-  'rawvideo',
-  '-pix_fmt',
-  'yuv420p',
-  '-s',
-  `${width}x${height}`,
-  '-r',
-  String(fps),
-  '-i',
-  'pipe:0',
-  '-c:v',
-  'libx264',
-  '-preset',
-  preset,
-  '-crf',
-  String(crf),
-  '-threads',
-  String(ENCODER_THREADS),
-  '-g',
-  '300',
-  '-bf',
-  '3',
-  '-x264-params',
-  'open-gop=0',
-  '-color_primaries',
-  'bt709',
-  '-color_trc',
-  'bt709',
-  '-colorspace',
-  'bt709',
-  '-color_range',
-  'tv',
-];
 
 let compiled: WebAssembly.Module | undefined;
 
@@ -161,4 +123,8 @@ export const renderSegment = (
   file: string,
   more: Pick<EncodeOptions, 'onFrame' | 'signal'> = {},
 ): Promise<EncodeResult> =>
-  encodePictures(segmentPictures(film, segment, options.captions), images, [...encoderArguments(options), file], { width: options.width, height: options.height, ...more });
+  encodePictures(segmentPictures(film, segment, options.captions), images, [...formatOf(options.format).encode(options), file], {
+    width: options.width,
+    height: options.height,
+    ...more,
+  });

@@ -40,7 +40,10 @@ export async function startWorker(url: string): Promise<{ stop(): Promise<void>;
   });
   const beat = async (): Promise<void> => {
     try {
-      await db('workers').insert({ id, graphile_id: names.join(' '), pid: process.pid }).onConflict('id').merge({ beat_at: db.fn.now(), graphile_id: names.join(' ') });
+      await db('workers')
+        .insert({ id, graphile_id: names.join(' '), pid: process.pid })
+        .onConflict('id')
+        .merge({ beat_at: db.fn.now(), graphile_id: names.join(' ') });
       const dead = await db('workers').whereRaw(`beat_at < now() - interval '${DEAD_SECONDS} seconds'`).select('id', 'graphile_id');
       if (!dead.length) return;
       await utils.forceUnlockWorkers(dead.flatMap((row) => String(row.graphile_id).split(' ')).filter(Boolean));

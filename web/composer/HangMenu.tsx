@@ -104,7 +104,7 @@ export function HangMenu({ scene }: { scene: PlacedScene }) {
       role="dialog"
       aria-label={`Hang a cue from “${word.text}”`}
       className="raised fixed z-40 flex h-[318px] w-[384px] flex-col rounded-[10px] border border-line bg-paper"
-      style={{ left, ...(above ? { bottom: Math.max(8, window.innerHeight - hanging.y + 8) } : { top: hanging.y + 8 }) }}
+      style={{ left, ...(above ? { bottom: Math.max(8, window.innerHeight - hanging.y + 40) } : { top: hanging.y + 8 }) }}
       onKeyDown={(event) => {
         event.stopPropagation();
         if (event.key === 'Escape') close();
@@ -147,13 +147,13 @@ export function HangMenu({ scene }: { scene: PlacedScene }) {
           ))}
         </div>
         <div className="flex min-w-0 flex-1 flex-col p-1.5">
-          <label className="mb-1 flex h-7 items-center gap-1.5 rounded-[6px] border border-edge bg-white px-2">
+          <label className="mb-1 flex h-7 items-center gap-1.5 rounded-[6px] border border-edge bg-white px-2 focus-within:border-ink focus-within:shadow-[0_0_0_2px_var(--color-lamp)]">
             <Search size={13} className="text-ink-3" />
             <input
               ref={search}
               aria-label="Find"
               placeholder={`Find a ${KIND_NAMES[kind]?.toLowerCase()}`}
-              className="w-full bg-transparent text-[13px] outline-none"
+              className="w-full bg-transparent text-[13px] !shadow-none !outline-none"
               value={query}
               onChange={(event) => setQuery(event.target.value)}
               onKeyDown={(event) => {

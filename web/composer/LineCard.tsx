@@ -177,14 +177,14 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
           {formatLength(line.end - line.start)}
         </span>
         <GapChip line={line} scene={scene} />
-        <IconButton label="Play this line" onClick={() => playLine(line.id)}>
+        <IconButton label="Play this line" className="!size-[26px]" onClick={() => playLine(line.id)}>
           <Play size={14} strokeWidth={1.6} />
         </IconButton>
         {!beat && (
           <IconButton
             label={line.line.offStage ? 'The speaker is off stage; bring the voice back on stage' : 'Heard from off stage'}
             aria-pressed={line.line.offStage}
-            className={line.line.offStage ? 'bg-act-soft' : ''}
+            className={`!size-[26px] ${line.line.offStage ? 'bg-act-soft' : ''}`}
             onClick={() => run('On or off stage', setAside(scene.id, line.id, { offStage: !line.line.offStage }))}
           >
             <MessageSquare size={14} strokeWidth={1.6} />
@@ -192,6 +192,7 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
         )}
         <IconButton
           label="Delete the line (Delete)"
+          className="!size-[26px]"
           onClick={() => {
             run('Delete a line', deleteLines(scene.id, [line.id]));
             view({ line: undefined, cue: undefined });
@@ -317,13 +318,15 @@ const Pick = ({ label, value, options, onChange }: { label: string; value: strin
 function CuePart({ id, cue, scene }: { id: string; cue: Cue; scene: PlacedScene }) {
   const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
   const times = scene.resolved.cues.get(id);
+  const section = useRef<HTMLElement>(null);
+  useEffect(() => section.current?.scrollIntoView({ block: 'nearest' }), []);
   if (!times) return null;
   const home = cue.start.to === 'word' ? scene.resolved.words.get(cue.start.word)?.line : undefined;
   const line = scene.lines.find((l) => l.id === (home ?? useView.getState().line));
   const change = (values: Partial<Cue>): void => void run(`Change ${cue.kind}`, changeCue(scene.id, id, values));
   const words = line?.words ?? [];
   return (
-    <section className="border-t border-line px-4 py-3" aria-label="The chosen cue">
+    <section ref={section} className="border-t border-line px-4 py-3" aria-label="The chosen cue">
       <div className="mb-2 flex items-center justify-between gap-2">
         <h3 className="m-0 truncate text-[13px] font-[680]">{cueLabel(document_, scene, cue)}</h3>
         <span className="shrink-0 text-[12px] text-ink-2">{cue.start.to === 'scene' || cue.start.to === 'film' ? 'placed by hand' : 'moves with the word'}</span>

@@ -73,12 +73,12 @@ export function Home() {
         <Mark />
         <span className="ml-1.5 text-[15px] font-[650]">Kipzo</span>
         <span className="flex-1" />
-        <label className="flex h-7 w-60 items-center gap-2 rounded-[7px] border border-edge bg-white px-2.5 text-ink-3">
+        <label className="flex h-7 w-60 items-center gap-2 rounded-[7px] border border-edge bg-white px-2.5 text-ink-3 focus-within:border-ink focus-within:shadow-[0_0_0_2px_var(--color-lamp)]">
           <Search size={14} strokeWidth={1.6} />
           <input
             aria-label="Find a production or a line"
             placeholder="Find a production or a line"
-            className="w-full bg-transparent text-ink outline-none placeholder:text-ink-3"
+            className="w-full bg-transparent text-ink !shadow-none !outline-none placeholder:text-ink-3"
             value={query}
             onChange={(event) => setQuery(event.target.value)}
           />
@@ -170,7 +170,7 @@ function NewBand({ onMade }: { onMade: (id: string) => void }) {
     }
   };
   return (
-    <section aria-label="New production" className="rounded-[10px] border border-dashed border-edge bg-bench px-4 py-3.5">
+    <section aria-label="New production" className="rounded-[10px] border border-dashed border-edge bg-bench px-4 py-3.5 focus-within:border-solid focus-within:border-act">
       <div className="flex items-start gap-4">
         <svg width="44" height="40" viewBox="0 0 44 40" className="mt-1 shrink-0" aria-hidden="true">
           <path d={ribbonPath(2, 8, 40, 24, 'slant')} fill="#d2efee" stroke="#04585f" strokeWidth="2" />
@@ -182,7 +182,7 @@ function NewBand({ onMade }: { onMade: (id: string) => void }) {
             placeholder="Paste a script, or type the first line"
             value={text}
             rows={open ? Math.min(12, Math.max(4, text.split('\n').length + 1)) : 1}
-            className="w-full resize-none bg-transparent font-serif text-[18px] leading-6 outline-none placeholder:text-ink-3"
+            className="w-full resize-none bg-transparent font-serif text-[18px] leading-6 !shadow-none !outline-none placeholder:text-ink-3"
             onChange={(event) => setText(event.target.value)}
             onKeyDown={(event) => {
               if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void make(false);

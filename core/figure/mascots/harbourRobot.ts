@@ -243,8 +243,8 @@ function drawHead(model: FigureModel, sk: Skeleton, pose: Pose, mouth: MouthNumb
     s.line(
       `brow${side}`,
       pen()
-        .move(x - out * 8, y - 1 + inner)
-        .quad(x, y - 5 + (inner + outer) / 2, x + out * 8, y - 1 + outer)
+        .move(x - out * 8, y + 0.5 + inner)
+        .quad(x, y - 6.5 + (inner + outer) / 2, x + out * 8, y - 1 + outer)
         .done(),
       stepped(red.base, -0.12),
       4,

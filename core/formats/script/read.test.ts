@@ -1,0 +1,58 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { reword } from '../../edit/words.ts';
+import { seededIds } from '../../testing/samples.ts';
+import { readScript, splitWords, tidyName } from './read.ts';
+
+describe('a pasted script', () => {
+  it('finds title, speakers, lines and directions', () => {
+    expect(readScript('# Low tide\n\nMARIT: (waves) Good morning.\nIt is low tide.\n\nTully (whispering): Oh [points] no!')).toEqual({
+      title: 'Low tide',
+      speakers: ['Marit', 'Tully'],
+      lines: [
+        { speaker: 'Marit', text: 'Good morning. It is low tide.', directions: ['waves'] },
+        { speaker: 'Tully', text: 'Oh no!', directions: ['whispering', 'points'] },
+      ],
+    });
+  });
+  it('without names is one speaker’s monologue, a line a paragraph', () => {
+    const { lines, speakers } = readScript('The sea rises.\nIt falls again.\n\nTwice a day.', 'Noor');
+    expect(speakers).toEqual(['Noor']);
+    expect(lines.map((line) => line.text)).toEqual(['The sea rises. It falls again.', 'Twice a day.']);
+  });
+  it('takes a sentence with a colon for what it is', () => expect(readScript('There is one thing you should know: it floats.').speakers).toEqual(['Presenter']));
+  it('never throws and never invents speech', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 400 }), (source) => {
+        const { lines } = readScript(source);
+        for (const line of lines) expect(line.text.length).toBeGreaterThan(0);
+        expect(lines.map((line) => line.text).join('').length).toBeLessThanOrEqual(source.length + 1);
+      }),
+    );
+  });
+  it.each([
+    ['MARIT', 'Marit'],
+    ['old mcnab', 'Old Mcnab'],
+    ['Marit', 'Marit'],
+    ["ANNE-MARIE O'NEIL", "Anne-Marie O'Neil"],
+  ])('writes %s as %s', (name, tidy) => expect(tidyName(name)).toBe(tidy));
+});
+
+describe('new words for a line', () => {
+  it('keep the ids of words that stay, whatever comes between', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('sea', 'moon', 'tide', 'boat', 'low'), { minLength: 1, maxLength: 10 }), fc.nat(9), (words, at) => {
+        const makeId = seededIds(4);
+        const before = reword({}, words.join(' '), makeId);
+        const place = at % words.length;
+        const after = reword(before, [...words.slice(0, place), 'suddenly', ...words.slice(place)].join(' '), makeId);
+        for (const id of Object.keys(before)) expect(after[id]?.text).toBe(before[id]?.text);
+        expect(
+          Object.values(after)
+            .sort((a, b) => (a.order < b.order ? -1 : 1))
+            .map((word) => word.text),
+        ).toEqual(splitWords([...words.slice(0, place), 'suddenly', ...words.slice(place)].join(' ')));
+      }),
+    );
+  });
+});
