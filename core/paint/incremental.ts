@@ -15,6 +15,8 @@ const SETTLE_FRAMES = 12;
 /** Rectangles are snapped outwards to the chroma grid and the SIMD width. */
 const GRID_X = 16;
 const GRID_Y = 2;
+const REGION_GRID = 64;
+const MOST_REGIONS = 60;
 
 /**
  * Paints frame after frame, each exactly as a full repaint would, touching only what changed
@@ -29,23 +31,30 @@ export class IncrementalPainter {
   private readonly views = new ViewMemo();
   private readonly frame: Box;
   private readonly target: Surface | undefined;
+  private readonly loose: boolean;
   private whole: Surface | undefined;
   private below: Surface | undefined;
   private belowUnits: readonly Unit[] = [];
   private belowColour = '';
-  private region: Surface | undefined;
+  /** Surfaces of regions by their exact size: a small one is copied cheaply after it was read. */
+  private readonly regions = new Map<number, Surface>();
   private units: readonly Unit[] | undefined;
   private colour = '';
   private stillFor = 0;
   private stillCount = 0;
 
-  /** `target` is painted on directly when a whole frame is due, which spares the stage a copy. */
-  constructor(host: PaintHost, width: number, height: number, target?: Surface) {
+  /**
+   * `target` is painted on directly when a whole frame is due, which spares the stage a copy. `loose` lets shapes that
+   * the frame's edge cuts be painted on small surfaces too: about one frame in two hundred then differs by one level
+   * there, so only a moving stage may ask for it.
+   */
+  constructor(host: PaintHost, width: number, height: number, { target, loose = false }: { target?: Surface; loose?: boolean } = {}) {
     this.host = host;
     this.width = width;
     this.height = height;
     this.painter = new Painter(host);
     this.target = target;
+    this.loose = loose;
     this.frame = { left: 0, top: 0, right: width, bottom: height };
   }
 
@@ -170,15 +179,14 @@ export class IncrementalPainter {
       if (isEmpty(box) || !touches(box, rect)) continue;
       touching.push(unit);
       room = union(room, box);
-      whole ||= isDelicate(unit.node) || !contains(this.frame, box);
+      whole ||= isDelicate(unit.node) || (!this.loose && !contains(this.frame, box));
     }
     let surface: Surface;
     let ox = 0;
     let oy = 0;
-    if (whole || areaOf(room) > areaOf(this.frame) * 0.6) {
-      this.whole ??= this.host.surface(this.width, this.height);
-      surface = this.whole;
-    } else {
+    room = this.aligned(room);
+    if (whole || areaOf(room) > areaOf(this.frame) * 0.75) surface = this.whole ??= this.host.surface(this.width, this.height);
+    else {
       ox = room.left;
       oy = room.top;
       surface = this.regionSurface(room.right - room.left, room.bottom - room.top);
@@ -201,10 +209,24 @@ export class IncrementalPainter {
     this.painter.paint(surface, unit.node, unit.view, ox, oy);
   }
 
+  /**
+   * Room for a region: outwards to a grid, so that few sizes occur, and never past the frame, so that a shape which the
+   * frame cuts is cut at the same place here.
+   */
+  private aligned(room: Box): Box {
+    const down = (value: number): number => Math.floor(value / REGION_GRID) * REGION_GRID;
+    const up = (value: number): number => Math.ceil(value / REGION_GRID) * REGION_GRID;
+    return intersection({ left: down(room.left), top: down(room.top), right: up(room.right), bottom: up(room.bottom) }, this.frame);
+  }
+
   private regionSurface(width: number, height: number): Surface {
-    if (!this.region || this.region.width < width || this.region.height < height)
-      this.region = this.host.surface(Math.ceil(Math.max(width, this.region?.width ?? 0) / 64) * 64, Math.ceil(Math.max(height, this.region?.height ?? 0) / 64) * 64);
-    return this.region;
+    const key = width * 16_384 + height;
+    let known = this.regions.get(key);
+    if (!known) {
+      if (this.regions.size > MOST_REGIONS) this.regions.clear();
+      this.regions.set(key, (known = this.host.surface(width, height)));
+    }
+    return known;
   }
 
   private clear(surface: Surface, background: string): void {

@@ -39,6 +39,9 @@ const analyses = new Map<string, Analysis>();
 const images = new Map<string, ImageBitmap>();
 const asked = new Set<string>();
 let last: Extract<StageRequest, { kind: 'draw' }> | undefined;
+let settling: ReturnType<typeof setTimeout> | undefined;
+/** When the stage has stood still this long it is painted whole, to the last level as the film will be. */
+const SETTLE_MS = 250;
 
 const host: PaintHost = {
   surface(width, height): Surface {
@@ -101,6 +104,7 @@ function pictureOf(scene: string, tick: number, wholeSet: boolean, captions: boo
 
 function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
   last = request;
+  clearTimeout(settling);
   const started = performance.now();
   const picture = canvas && visible && pictureOf(request.scene, request.tick, request.wholeSet, request.captions);
   const evaluateMs = performance.now() - started;
@@ -108,10 +112,8 @@ function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
   if (picture && canvas && visible) {
     if (!painter || painter.width !== canvas.width || painter.height !== canvas.height)
       painter = new IncrementalPainter(host, canvas.width, canvas.height, {
-        canvas,
-        context: visible as unknown as Surface['context'],
-        width: canvas.width,
-        height: canvas.height,
+        target: { canvas, context: visible as unknown as Surface['context'], width: canvas.width, height: canvas.height },
+        loose: true,
       });
     const target = visible;
     share = painter.paint(picture, (surface, sx, sy, box) => {
@@ -120,6 +122,11 @@ function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
       target.drawImage(surface.canvas as OffscreenCanvas, sx, sy, w, h, box.left, box.top, w, h);
     });
     target.getImageData(0, 0, 1, 1);
+    if (share > 0 && share < 1)
+      settling = setTimeout(() => {
+        painter?.reset();
+        if (last) draw(last);
+      }, SETTLE_MS);
   }
   self.postMessage({ kind: 'drawn', tick: request.tick, ms: performance.now() - started, evaluateMs, share } satisfies StageAnswer);
 }
