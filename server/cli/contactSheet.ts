@@ -53,7 +53,7 @@ export const contactSheetCommand = (): Command =>
               ? turnCells()
               : variedCells(Number(options.seed), Number(options.count));
       const heads = options.expressions || options.mouths || options.turns;
-      await writeFile(options.out, sheet(cells, heads ? 5 : 6, heads ? 190 : 210, heads ? 190 : 330, heads));
+      await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 5 : 6, heads ? 190 : options.actions ? 268 : 210, heads ? 190 : 330, heads));
     });
 
 function variedCells(seed: number, count: number): Cell[] {

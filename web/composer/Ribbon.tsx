@@ -301,7 +301,7 @@ function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedSc
 }
 
 /** Pixels by which a word may stand after its sound. */
-const GIVE_WAY = 22;
+const GIVE_WAY = 40;
 
 /** Words at their true starts; those that would touch the one before are dropped. */
 function laidWords(line: ScheduledLine, zoom: number): { id: string; text: string; left: number; hidden: boolean }[] {
@@ -311,8 +311,8 @@ function laidWords(line: ScheduledLine, zoom: number): { id: string; text: strin
     const at = Math.max(8, x(start - line.start, zoom));
     const width = wordWidth(text);
     // A word may give way to the one before by a little; one that would stand far from its sound is dropped.
-    const left = Math.max(at, free);
-    const hidden = left - at > GIVE_WAY || left + width > right;
+    const left = Math.max(free, Math.min(at, right - width));
+    const hidden = left - at > GIVE_WAY || left + width > right + 2;
     if (!hidden) free = left + width + 3.2;
     return { id, text, left, hidden };
   });

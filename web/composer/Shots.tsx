@@ -1,4 +1,4 @@
-import { Plus } from 'lucide-react';
+import { Plus, Video } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { hangCue } from '#core/edit/commands/cues';
 import { frameSize } from '#core/stage/camera';
@@ -18,6 +18,7 @@ import { seek } from './transport.ts';
 export function Shots({ scene }: { scene: PlacedScene }) {
   const document_ = useProduction((state) => state.document);
   const current = useView((state) => scene.shots.findLastIndex((shot) => shot.start <= state.tick));
+  const throughCamera = useView((state) => state.throughCamera);
   const list = useRef<HTMLDivElement>(null);
   useEffect(() => {
     list.current?.querySelectorAll('[data-shot]')[current]?.scrollIntoView({ block: 'nearest' });
@@ -66,6 +67,15 @@ export function Shots({ scene }: { scene: PlacedScene }) {
         ))}
         {scene.shots.length === 0 && <p className="m-0 text-[12px] text-on-deep-2">One wide shot so far. Press + at a place on the ribbon to cut.</p>}
       </div>
+      <button
+        type="button"
+        aria-pressed={throughCamera}
+        className={`mb-2 flex h-6 items-center gap-1.5 self-start rounded-[6px] px-1.5 text-[12px] ${throughCamera ? 'bg-lamp font-semibold text-ink' : 'text-on-deep-2 hover:bg-deep-line'}`}
+        onClick={() => view({ throughCamera: !throughCamera })}
+      >
+        <Video size={13} strokeWidth={1.6} />
+        Through camera
+      </button>
     </div>
   );
 }

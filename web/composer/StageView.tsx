@@ -1,4 +1,3 @@
-import { Video } from 'lucide-react';
 import { type PointerEvent as ReactPointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { CharacterLayer, Layer } from '#core/document/schema';
@@ -57,15 +56,6 @@ export function StageView({ scene }: { scene: PlacedScene }) {
           {whole && <Overlay scene={scene} size={size} />}
         </div>
       </div>
-      <button
-        type="button"
-        aria-pressed={throughCamera}
-        className={`absolute right-4 bottom-1 flex h-6 items-center gap-1.5 rounded-[6px] px-2 text-[12px] ${throughCamera ? 'bg-lamp font-semibold text-ink' : 'text-on-deep-2 hover:bg-deep-line'}`}
-        onClick={() => view({ throughCamera: !throughCamera })}
-      >
-        <Video size={13} strokeWidth={1.6} />
-        Through camera
-      </button>
     </div>
   );
 }

@@ -185,15 +185,21 @@ function Timeline({ scene }: { scene: PlacedScene }) {
   const scroller = useRef<HTMLDivElement>(null);
   const [visible, setVisible] = useState({ from: 0, to: 1400 });
   const lanes = useMemo(() => lanesOf(document_, scene), [document_, scene]);
-  const width = Math.ceil((scene.length / TICKS_PER_SECOND) * zoom) + 260;
+  const [room, setRoom] = useState(1128);
+  const width = Math.max(room, Math.ceil((scene.length / TICKS_PER_SECOND) * zoom) + 260);
 
   const look = useCallback((): void => {
     const element = scroller.current;
     if (!element) return;
+    setRoom(element.clientWidth - HEAD_WIDTH);
     const from = Math.floor(element.scrollLeft / 200) * 200 - 200;
     setVisible((old) => (old.from === from && old.to >= from + element.clientWidth + 400 ? old : { from, to: from + element.clientWidth + 600 }));
   }, []);
   useLayoutEffect(look, [look, zoom]);
+  useEffect(() => {
+    window.addEventListener('resize', look);
+    return () => window.removeEventListener('resize', look);
+  }, [look]);
   // Keep the playhead in view: follow while playing, bring back when it jumps out.
   useEffect(
     () =>

@@ -12,7 +12,7 @@ export function TopBar({ page, children }: { page: 'scenes' | 'export'; children
   const { undo: undos, redo: redos } = stacksOf(log);
   const navigate = useNavigate();
   const id = document?.production.id;
-  const saved = savedAt ? `Saved ${new Date(savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}` : 'Saved';
+  const saved = savedAt ? `Saved ${new Date(savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false })}` : 'Saved';
   return (
     <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-paper pr-3 pl-3">
       <Tip text="Your productions">

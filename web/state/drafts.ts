@@ -42,7 +42,8 @@ export const timesOf = (line: Line, words: Made['words']): Take['times'] =>
 export function makeDrafts(): void {
   const { document, log } = useProduction.getState();
   if (!document) return;
-  const follows = [...log].reverse().find((change) => !change.follows)?.id;
+  // Before any edit, drafts belong to the making of the production itself.
+  const follows = [...log].reverse().find((change) => !change.follows)?.id ?? `cg_${document.production.id.slice(3)}`;
   for (const [sceneId, scene] of Object.entries(document.scenes))
     for (const [lineId, line] of inOrder(scene.lines)) {
       const voice = needsDraft(document, line);
@@ -66,7 +67,7 @@ export function makeDrafts(): void {
             times: timesOf(now, made.words),
             draft: { voice, engineVersion: ENGINE, text },
           };
-          run('Draft voice', addTake(sceneId, lineId, makeId('take'), take), { ...(follows ? { follows } : {}), quiet: true });
+          run('Draft voice', addTake(sceneId, lineId, makeId('take'), take), { follows, quiet: true });
         })
         .catch((thrown) => {
           failed.set(key, (failed.get(key) ?? 0) + 1);
