@@ -1,4 +1,4 @@
-import { Camera, Captions, Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
+import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Mic2 } from 'lucide-react';
 import { type PointerEvent as ReactPointerEvent, useMemo, useRef, useState } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
 import { deleteCues, moveCue, rehangCue, stretchCue } from '#core/edit/commands/cues';
@@ -11,7 +11,7 @@ import { preview, run, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
-import { importForSpeaker } from '../voices.ts';
+import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
 import { type PlacedScene, roleOfLayer } from './film.ts';
 import { cueLabel, type Lane } from './lanes.ts';
 import { seek } from './transport.ts';
@@ -71,9 +71,22 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
           </span>
         )}
         {!lane.layer && <span className="pl-3.5 text-ink-2">{lane.kind === 'camera' ? <Camera size={14} strokeWidth={1.6} /> : <Captions size={14} strokeWidth={1.6} />}</span>}
-        <span className={`text-[12px] ${lane.layer ? 'absolute left-[66px] text-ink-2' : 'pl-2 font-semibold'}`}>{lane.label}</span>
+        <span className={`text-[12px] ${lane.layer ? 'absolute left-[60px] text-ink-2' : 'pl-2 font-semibold'}`}>{lane.label}</span>
         {lane.head && lane.layer && (
-          <span className="absolute right-1 flex">
+          <span className="absolute right-0 flex">
+            {roleId && (
+              <IconButton
+                label={`Bring in voice files for ${lane.head}: they are cut into lines`}
+                className="!size-[22px]"
+                side="right"
+                onClick={async () => {
+                  const files = await chooseFiles(SOUND_TYPES, true);
+                  if (files.length) await importForSpeaker(scene.id, roleId, files);
+                }}
+              >
+                <Mic2 size={13} strokeWidth={1.6} />
+              </IconButton>
+            )}
             <IconButton
               label={lane.hidden ? 'Show on stage' : 'Hide on stage'}
               className="!size-6"

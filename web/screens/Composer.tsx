@@ -1,8 +1,8 @@
-import { Link2, Link2Off, Pause, Play, Plus, SkipBack, SkipForward } from 'lucide-react';
+import { Link2, Link2Off, Pause, Play, Plus, SkipBack, SkipForward, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { insertLine } from '#core/edit/commands/lines';
-import { addScene, emptyScene, renameScene, setCaptions } from '#core/edit/commands/stage';
+import { addScene, deleteScene, emptyScene, renameScene, setCaptions } from '#core/edit/commands/stage';
 import { addSpeaker, placesFor, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
 import { formatMoment } from '#core/time/format';
@@ -432,6 +432,19 @@ function Status({ scene }: { scene: PlacedScene }) {
         >
           <Plus size={13} />
         </IconButton>
+        {scenes.length > 1 && (
+          <IconButton
+            label="Delete this scene"
+            side="top"
+            className="!size-6"
+            onClick={() => {
+              const next = scenes[index === 0 ? 1 : index - 1]?.[0];
+              if (next && run('Delete a scene', deleteScene(scene.id))) goTo(next);
+            }}
+          >
+            <Trash2 size={13} />
+          </IconButton>
+        )}
       </span>
       <span>
         {scene.lines.length} line{scene.lines.length === 1 ? '' : 's'}
