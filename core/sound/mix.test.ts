@@ -27,13 +27,17 @@ describe('a mix', () => {
 
   it('is the same whole as cut into pieces', () => {
     fc.assert(
-      fc.property(fc.array(fc.record({ at: fc.integer({ min: -2000, max: 9000 }), length: fc.integer({ min: 500, max: 5000 }) }), { maxLength: 3 }), fc.integer({ min: 1, max: 9999 }), (places, cut) => {
-        const clips = places.map((place) => clip({ ...place, gain: 0.3 }));
-        const sound = () => level(0.9);
-        const whole = mix(clips, sound, 0, 10_000);
-        const parts = [...mix(clips, sound, 0, cut), ...mix(clips, sound, cut, 10_000 - cut)];
-        expect(parts).toEqual([...whole]);
-      }),
+      fc.property(
+        fc.array(fc.record({ at: fc.integer({ min: -2000, max: 9000 }), length: fc.integer({ min: 500, max: 5000 }) }), { maxLength: 3 }),
+        fc.integer({ min: 1, max: 9999 }),
+        (places, cut) => {
+          const clips = places.map((place) => clip({ ...place, gain: 0.3 }));
+          const sound = () => level(0.9);
+          const whole = mix(clips, sound, 0, 10_000);
+          const parts = [...mix(clips, sound, 0, cut), ...mix(clips, sound, cut, 10_000 - cut)];
+          expect(parts).toEqual([...whole]);
+        },
+      ),
       { numRuns: 40 },
     );
   });
@@ -65,7 +69,16 @@ describe('the voices of a film', () => {
         document,
         'take',
         made.makeId('change'),
-        addTake(made.scene, id, made.makeId('take'), { order: 'a0', name: 'Take 1', kind: 'recorded', media: 'b'.repeat(64), analysis: null, from: 480, length: 60_000, times: {} }),
+        addTake(made.scene, id, made.makeId('take'), {
+          order: 'a0',
+          name: 'Take 1',
+          kind: 'recorded',
+          media: 'b'.repeat(64),
+          analysis: null,
+          from: 480,
+          length: 60_000,
+          times: {},
+        }),
       ).document;
     return document;
   };

@@ -15,7 +15,7 @@ import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
 import { floorOf } from './backdrop.ts';
-import { cameraAt, framingView, frameSize, viewMatrix } from './camera.ts';
+import { cameraAt, frameSize, framingView, viewMatrix } from './camera.ts';
 import { captionAt, evaluate, sceneAt } from './evaluate.ts';
 import { propOf } from './props/index.ts';
 import { SETS } from './sets/index.ts';
@@ -49,7 +49,8 @@ function withShots(shots: (layers: readonly [string, string]) => Partial<CueOf<'
   return { ...made, document, layers, film: filmOf(document) };
 }
 
-const numbersOf = (node: Node): number[] => (isGroup(node) ? [...(node.base ? [node.base] : []), ...(node.mask ? [node.mask] : []), ...node.items].flatMap(numbersOf) : [...node.matrix, ...(node.path ?? [])]);
+const numbersOf = (node: Node): number[] =>
+  isGroup(node) ? [...(node.base ? [node.base] : []), ...(node.mask ? [node.mask] : []), ...node.items].flatMap(numbersOf) : [...node.matrix, ...(node.path ?? [])];
 
 describe('a shot', () => {
   it('never shows what lies outside the frame, whatever is asked of it', () => {
@@ -109,8 +110,7 @@ describe('a shot', () => {
 
   it('cuts on its tick, and eases without a jump when it has a length', () => {
     const at = 96_000;
-    const close = (over: number) =>
-      firstScene(withShots(([who]) => [{ framing: 'close', subjects: [who], over, start: { to: 'scene', edge: 'start', offset: at } }]).film);
+    const close = (over: number) => firstScene(withShots(([who]) => [{ framing: 'close', subjects: [who], over, start: { to: 'scene', edge: 'start', offset: at } }]).film);
     const hard = close(0);
     expect(cameraAt(hard, at - 1, '16:9').width).toBe(1920);
     expect(cameraAt(hard, at, '16:9').width).toBeLessThan(1500);

@@ -41,8 +41,6 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
         event.preventDefault();
         act(event);
       };
-    /** Space and Enter press a focused button; only elsewhere do they play. */
-    const unlessButton = (act: (event: KeyboardEvent) => void) => single((event) => act(event));
     const nudge = (direction: 1 | -1, amount: number, alone: boolean) =>
       single(() => {
         const { line } = useView.getState();
@@ -63,8 +61,9 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
       }
     });
     return tinykeys(window, {
-      Space: unlessButton(() => togglePlay()),
-      'Shift+Space': unlessButton(() => togglePlay('film')),
+      // Space plays whatever was clicked last; a focused button is pressed with Enter.
+      Space: single(() => togglePlay()),
+      'Shift+Space': single(() => togglePlay('film')),
       Enter: (event) => {
         if ((event.target as HTMLElement).closest('button, a, [role="dialog"], [role="menu"]')) return;
         single(() => {

@@ -123,7 +123,16 @@ describe('speaking and listening', () => {
   const words = (last: string) =>
     ['Who', 'pulls', 'the', 'plug', last].map((text, n) => ({ text, start: toTicks(0.1 + n * 0.7), end: toTicks(0.6 + n * 0.7), stress: n % 2 ? 0.9 : 0.2 }));
   const speak = (values: { last?: string; hand?: 'L' | 'R'; lively?: number } = {}) =>
-    speakingKeys({ id: 'ln_1', layer: 'la_1', length: toTicks(4), lively: values.lively ?? 0.7, tense: 0.2, analysis, words: words(values.last ?? 'out.'), hand: values.hand ?? 'R' });
+    speakingKeys({
+      id: 'ln_1',
+      layer: 'la_1',
+      length: toTicks(4),
+      lively: values.lively ?? 0.7,
+      tense: 0.2,
+      analysis,
+      words: words(values.last ?? 'out.'),
+      hand: values.hand ?? 'R',
+    });
 
   it('dips the head on a stressed word', () => {
     const keys = speak().headPitch as Key[];
@@ -179,8 +188,7 @@ describe('speaking and listening', () => {
 
 describe('a walk', () => {
   const p = proportionsOf(designed('theo', 'ch_1', 'a0').figure as never);
-  const walk = (fromX: number, toX: number, seconds: number) =>
-    walkKeys({ start: 0, end: toTicks(seconds), fromX, toX, scale: 1.4, p, height: heightOf(p), ease: 'both' });
+  const walk = (fromX: number, toX: number, seconds: number) => walkKeys({ start: 0, end: toTicks(seconds), fromX, toX, scale: 1.4, p, height: heightOf(p), ease: 'both' });
 
   it('carries the root from place to place, never backwards, both feet home at the end', () => {
     fc.assert(
