@@ -1,0 +1,78 @@
+import { describe, expect, it } from 'vitest';
+import type { Cue, Document } from '#core/document/schema';
+import { edit } from '#core/edit/change';
+import { setGap } from '#core/edit/commands/lines';
+import { changeLayer } from '#core/edit/commands/stage';
+import { schedule } from '#core/schedule/schedule';
+import { gestureOn, sampleDocument } from '#core/testing/samples';
+import { inOrder } from '#core/time/order';
+import { layerColour, type PlacedScene, roleOfLayer } from './film.ts';
+import { cueLabel, lanesOf } from './lanes.ts';
+import { overlapsOf } from './Ribbon.tsx';
+
+const placed = (document: Document): PlacedScene => schedule(document, () => undefined).scenes[0] as PlacedScene;
+const made = sampleDocument();
+const scene = placed(made.document);
+const layers = inOrder(scene.scene.layers).map(([id]) => id) as [string, string];
+const hung = { order: 'a0', start: { to: 'scene' as const, edge: 'start' as const, offset: 0 }, end: { ticks: 10 } };
+
+describe('lanes', () => {
+  it('stand figure by figure, the front one on top, then camera and captions', () => {
+    const lanes = lanesOf(made.document, scene);
+    expect(lanes.map(({ kind }) => kind)).toEqual(['voice', 'mouth', 'face', 'gesture', 'look', 'move', 'voice', 'mouth', 'face', 'gesture', 'look', 'move', 'camera', 'caption']);
+    expect(lanes[0]).toMatchObject({ head: 'Tully', layer: layers[1] });
+    expect(lanes[6]).toMatchObject({ head: 'Marit', layer: layers[0] });
+    expect(lanes[7]?.head).toBeUndefined();
+  });
+  it('bear the colour of the role that the figure plays', () => {
+    for (const layer of layers) {
+      const role = roleOfLayer(made.document, made.scene, layer) as string;
+      expect(layerColour(made.document, made.scene, layer)).toBe(made.document.production.roles[role]?.colour);
+    }
+    expect(layerColour(made.document, made.scene, 'la_000000000000')).toBeUndefined();
+  });
+  it('show what is hidden or locked', () => {
+    const hidden = edit(made.document, 'hide', 'cg_000000000001', changeLayer(made.scene, layers[1], { hidden: true, locked: true })).document;
+    expect(lanesOf(hidden, placed(hidden))[0]).toMatchObject({ hidden: true, locked: true });
+  });
+});
+
+describe('a cue’s words', () => {
+  const label = (cue: Partial<Cue> & { kind: Cue['kind'] }): string => cueLabel(made.document, scene, { ...hung, ...cue } as Cue);
+  it('name what is done and with which hand', () => {
+    expect(cueLabel(made.document, scene, gestureOn(layers[0], ''))).toBe('Wave, right hand');
+    expect(label({ kind: 'gesture', layer: layers[0], action: 'shrug', hand: 'both', strength: 1 })).toBe('Shrug, both hands');
+    expect(label({ kind: 'gesture', layer: layers[0], action: 'nod', hand: 'right', strength: 1 })).toBe('Nod');
+  });
+  it('say how strongly a face is made', () => {
+    expect(label({ kind: 'face', layer: layers[0], expression: 'worried', strength: 1 })).toBe('Worried');
+    expect(label({ kind: 'face', layer: layers[0], expression: 'worried', strength: 0.3 })).toBe('A little worried');
+  });
+  it('say whom or what a look goes to', () => {
+    expect(label({ kind: 'look', layer: layers[0], target: { to: 'layer', layer: layers[1] } })).toBe('at Tully');
+    expect(label({ kind: 'look', layer: layers[0], target: { to: 'viewer' } })).toBe('at the viewer');
+    expect(label({ kind: 'look', layer: layers[0], target: { to: 'place', x: 0, y: 0, name: 'the sky' } })).toBe('at the sky');
+    expect(label({ kind: 'look', layer: layers[0], target: { to: 'layer', layer: 'la_000000000000' } })).toBe('at someone');
+  });
+  it('say what a shot holds and how it gets there', () => {
+    const shot = { kind: 'camera' as const, x: 0, y: 0, width: 1920, over: 0, push: 0 };
+    expect(label({ ...shot, framing: 'wide', subjects: [] })).toBe('Wide');
+    expect(label({ ...shot, framing: 'two-shot', subjects: [...layers] })).toBe('Two-shot, Marit and Tully');
+    expect(label({ ...shot, framing: 'close', subjects: [layers[0]], over: 9000, push: 0.1 })).toBe('Ease to Close, Marit, slow push');
+  });
+  it('keep an action that is not known by its id', () =>
+    expect(label({ kind: 'gesture', layer: layers[0], action: 'juggle', hand: 'left', strength: 1 })).toBe('juggle, left hand'));
+});
+
+describe('overlaps on the ribbon', () => {
+  it('are where two speak at once, and nowhere else', () => {
+    expect(overlapsOf(scene.lines)).toEqual([]);
+    const second = scene.lines[1]?.id as string;
+    const early = placed(edit(made.document, 'gap', 'cg_000000000001', setGap(made.scene, second, -24_000)).document);
+    const [found, ...more] = overlapsOf(early.lines);
+    expect(more).toEqual([]);
+    expect(found?.b.id).toBe(second);
+    expect(found?.from).toBe(early.lines[1]?.start);
+    expect(found?.to).toBe(early.lines[0]?.end);
+  });
+});

@@ -1,0 +1,202 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Document } from '#core/document/schema';
+import { addTake, setGap, setLineText } from '#core/edit/commands/lines';
+import { renameProduction } from '#core/edit/commands/stage';
+import { sampleDocument } from '#core/testing/samples';
+import { inOrder } from '#core/time/order';
+import { makeId } from '../ids.ts';
+import { needsDraft, timesOf } from './drafts.ts';
+import { openProduction, preview, redo, run, stacks, undo, useProduction } from './production.ts';
+
+const kept = vi.hoisted(() => new Map<string, unknown>());
+vi.mock('idb-keyval', () => ({
+  get: async (key: string) => structuredClone(kept.get(key)),
+  set: async (key: string, value: unknown) => void kept.set(key, structuredClone(value)),
+  del: async (key: string) => void kept.delete(key),
+}));
+
+interface Sent {
+  readonly id: string;
+  readonly label: string;
+  readonly undoes?: string;
+}
+
+/** A server of one production: takes changes while it is up, or answers with a given status. */
+function server(document: Document) {
+  const sent: Sent[] = [];
+  const state = { up: true, status: 200 };
+  let revision = 0;
+  vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
+    if (!state.up) throw new TypeError('no network');
+    if (init?.method === 'POST' && url.endsWith('/changes')) {
+      if (state.status !== 200) return new Response(JSON.stringify({ code: 'conflict', detail: 'This line was changed elsewhere.' }), { status: state.status });
+      const change = JSON.parse(init.body as string) as Sent;
+      if (!sent.some(({ id }) => id === change.id)) sent.push(change);
+      revision++;
+      return Response.json({ revisions: { production: revision, [`scenes/${Object.keys(document.scenes)[0]}`]: revision } });
+    }
+    return Response.json({ document, revisions: { production: 0 }, log: [] });
+  });
+  return { sent, state };
+}
+
+const made = sampleDocument();
+const scene = made.scene;
+const firstLine = inOrder(made.document.scenes[scene]?.lines ?? {})[0]?.[0] as string;
+const settled = async (): Promise<void> => {
+  await vi.waitFor(() => expect(useProduction.getState().save).toBe('saved'));
+};
+let count = 0;
+/** Opens the sample under an id of its own, so that tests do not meet. */
+async function opened() {
+  const id = `pr_${String(++count).padStart(12, '0')}`;
+  const up = server(made.document);
+  await openProduction(id);
+  return { id, ...up };
+}
+
+beforeEach(() => {
+  kept.clear();
+  localStorage.clear();
+});
+
+describe('an edit', () => {
+  it('is shown at once and sent; the page says when it is saved', async () => {
+    const { sent } = await opened();
+    run('Rename', renameProduction('The tide'));
+    expect(useProduction.getState().document?.production.title).toBe('The tide');
+    expect(useProduction.getState().save).toBe('saving');
+    await settled();
+    expect(sent.map(({ label }) => label)).toEqual(['Rename']);
+  });
+
+  it('that changes nothing is no step and is not sent', async () => {
+    const { sent } = await opened();
+    expect(run('Rename', renameProduction(made.document.production.title))).toBeUndefined();
+    expect(stacks().undo).toEqual([]);
+    expect(sent).toEqual([]);
+  });
+
+  it('made while the server is away waits in the browser, and is sent in order after a reload', async () => {
+    const { id, sent, state } = await opened();
+    state.up = false;
+    run('One', renameProduction('One'));
+    run('Two', renameProduction('Two'));
+    await vi.waitFor(() => expect(useProduction.getState().save).toBe('unsaved'));
+    expect(sent).toEqual([]);
+    // The page is loaded again: nothing in memory, the browser's store as it was.
+    useProduction.setState({ id: undefined, document: undefined, log: [] });
+    state.up = true;
+    await openProduction(id);
+    expect(useProduction.getState().document?.production.title).toBe('Two');
+    await settled();
+    expect(sent.map(({ label }) => label)).toEqual(['One', 'Two']);
+    expect(stacks().undo).toHaveLength(2);
+  });
+
+  it('that the server refuses is taken back, and the page shows again what is stored', async () => {
+    const { state } = await opened();
+    state.status = 409;
+    run('Rename', renameProduction('Never'));
+    await vi.waitFor(() => expect(useProduction.getState().document?.production.title).toBe(made.document.production.title));
+    await settled();
+  });
+
+  it('that cannot be made leaves everything as it was', async () => {
+    await opened();
+    const before = useProduction.getState().document;
+    expect(run('Gap', setGap(scene, 'ln_000000000000', 10))).toBeUndefined();
+    expect(useProduction.getState().document).toBe(before);
+  });
+});
+
+describe('a preview', () => {
+  it('is shown while something is dragged and is no edit', async () => {
+    const { sent } = await opened();
+    preview(setGap(scene, firstLine, 96_000));
+    expect(useProduction.getState().preview).toBeDefined();
+    expect(useProduction.getState().document?.scenes[scene]).toEqual(made.document.scenes[scene]);
+    preview(undefined);
+    expect(useProduction.getState().preview).toBeUndefined();
+    expect(sent).toEqual([]);
+  });
+  it('goes when the edit is made', async () => {
+    await opened();
+    preview(renameProduction('x'));
+    run('Rename', renameProduction('x'));
+    expect(useProduction.getState().preview).toBeUndefined();
+  });
+});
+
+describe('undo and redo', () => {
+  it('lead back and on again through every step', async () => {
+    await opened();
+    const titles = ['One', 'Two', 'Three'];
+    for (const title of titles) run('Rename', renameProduction(title));
+    const now = (): string | undefined => useProduction.getState().document?.production.title;
+    for (const title of ['Two', 'One', made.document.production.title]) {
+      await undo();
+      expect(now()).toBe(title);
+    }
+    await undo();
+    expect(now()).toBe(made.document.production.title);
+    for (const title of titles) {
+      await redo();
+      expect(now()).toBe(title);
+    }
+    await redo();
+    expect(now()).toBe('Three');
+  });
+
+  it('take back an edit with the draft voice that was made for it, in one step', async () => {
+    await opened();
+    const before = useProduction.getState().document?.scenes[scene];
+    const id = run('Text', setLineText(scene, firstLine, 'Something else entirely.', makeId)) as string;
+    const take = { order: 'a0', name: 'Draft', kind: 'draft' as const, media: 'a'.repeat(64), analysis: null, from: 0, length: 50_000, times: {} };
+    run('Draft voice', addTake(scene, firstLine, makeId('take'), take), { follows: id });
+    expect(stacks().undo).toEqual([id]);
+    await undo();
+    expect(useProduction.getState().document?.scenes[scene]).toEqual(before);
+    await redo();
+    const line = useProduction.getState().document?.scenes[scene]?.lines[firstLine];
+    expect(line?.text).toBe('Something else entirely.');
+    expect(line?.take).not.toBeNull();
+  });
+
+  it('forget what was undone after a new edit', async () => {
+    await opened();
+    run('Rename', renameProduction('One'));
+    await undo();
+    run('Rename', renameProduction('Two'));
+    expect(stacks().redo).toEqual([]);
+  });
+});
+
+describe('draft voices', () => {
+  const line = made.document.scenes[scene]?.lines[firstLine] as NonNullable<Document['scenes'][string]['lines'][string]>;
+  const voice = made.document.production.roles[line.role as string]?.voice;
+  const take = (values: object) => ({ order: 'a0', name: 'D', kind: 'draft' as const, media: 'a'.repeat(64), analysis: null, from: 0, length: 5, times: {}, ...values });
+  const spoken = (values: object) => ({ ...line, take: 'tk_1', takes: { tk_1: take(values) } });
+
+  it('are wanted for words without a voice, and for none without words', () => {
+    expect(needsDraft(made.document, line)).toEqual(voice);
+    expect(needsDraft(made.document, { ...line, text: ' … ' })).toBeUndefined();
+    expect(needsDraft(made.document, { ...line, kind: 'beat' })).toBeUndefined();
+  });
+  it('are made anew when the text or the voice changed', () => {
+    const draft = { voice, engineVersion: '1', text: line.text };
+    expect(needsDraft(made.document, spoken({ draft }))).toBeUndefined();
+    expect(needsDraft(made.document, spoken({ draft: { ...draft, text: 'Older.' } }))).toEqual(voice);
+    expect(needsDraft(made.document, spoken({ draft: { ...draft, voice: { ...voice, pitch: 2 } } }))).toEqual(voice);
+  });
+  it('never replace a real voice', () => expect(needsDraft(made.document, spoken({ kind: 'recorded' }))).toBeUndefined());
+  it('give their times to the words in order', () => {
+    const words = inOrder(line.words).map(([id]) => id);
+    const times = timesOf(
+      line,
+      words.map((_, n) => ({ start: n * 100, end: n * 100 + 50 })),
+    );
+    expect(words.map((id) => times[id]?.start)).toEqual(words.map((_, n) => n * 100));
+    expect(Object.keys(timesOf(line, [{ start: 0, end: 1 }]))).toEqual([words[0]]);
+  });
+});
