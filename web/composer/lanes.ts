@@ -50,7 +50,8 @@ export function lanesOf(document: Document, scene: PlacedScene): Lane[] {
 
 export const FRAMING_NAMES: Readonly<Record<string, string>> = { wide: 'Wide', 'two-shot': 'Two-shot', medium: 'Medium', close: 'Close', place: 'On a place' };
 
-const nameOfLayer = (document: Document, scene: PlacedScene, id: string): string => {
+/** The name of who or what stands on a layer. */
+export const nameOfLayer = (document: Document, scene: PlacedScene, id: string): string => {
   const layer = scene.scene.layers[id];
   if (!layer) return 'someone';
   return layer.kind === 'character' ? (document.characters[layer.character]?.name ?? 'someone') : layer.name;

@@ -1,0 +1,252 @@
+import { Trash2 } from 'lucide-react';
+import { type ReactNode, useEffect, useRef } from 'react';
+import { type Cue, type CueKind, isPin, MOUTH_SHAPES } from '#core/document/schema';
+import { changeCue, deleteCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
+import { ACTIONS } from '#core/figure/actions/index';
+import { EXPRESSIONS } from '#core/figure/expressions/index';
+import { formatLength, formatOffset, parseTime } from '#core/time/format';
+import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { run, useProduction } from '../state/production.ts';
+import { useView, view } from '../state/view.ts';
+import { IconButton, ValueField } from '../ui/parts.tsx';
+import { type PlacedScene } from './film.ts';
+import { cueLabel, FRAMING_NAMES, nameOfLayer } from './lanes.ts';
+
+const Pick = ({ label, value, options, onChange }: { label: string; value: string; options: readonly (readonly [string, string])[]; onChange: (value: string) => void }) => (
+  <label className="flex min-w-0 flex-col gap-1 text-[12px] text-ink-2">
+    {label}
+    <select value={value} onChange={(event) => onChange(event.target.value)} className="h-[28px] w-full rounded-[6px] border border-edge bg-white px-1.5 text-[13px] text-ink">
+      {options.map(([key, text]) => (
+        <option key={key} value={key}>
+          {text}
+        </option>
+      ))}
+    </select>
+  </label>
+);
+
+/** The chosen cue: where it hangs, how long it holds, and its own values. */
+export function CuePart({ id, cue, scene }: { id: string; cue: Cue; scene: PlacedScene }) {
+  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const times = scene.resolved.cues.get(id);
+  const section = useRef<HTMLElement>(null);
+  useEffect(() => section.current?.scrollIntoView({ block: 'nearest' }), []);
+  if (!times) return null;
+  const home = cue.start.to === 'word' ? scene.resolved.words.get(cue.start.word)?.line : undefined;
+  const line = scene.lines.find((l) => l.id === (home ?? useView.getState().line));
+  const change = (values: Partial<Cue>): void => void run(`Change ${cue.kind}`, changeCue(scene.id, id, values));
+  const words = line?.words ?? [];
+  return (
+    <section ref={section} className="border-t border-line px-4 py-3" aria-label="The chosen cue">
+      <div className="mb-2 flex items-center justify-between gap-2">
+        <h3 className="m-0 truncate text-[13px] font-[680]">{cueLabel(document_, scene, cue)}</h3>
+        <span className="shrink-0 text-[12px] text-ink-2">{cue.start.to === 'scene' || cue.start.to === 'film' ? 'placed by hand' : 'moves with the word'}</span>
+        <IconButton
+          label="Delete this cue (Delete)"
+          className="!size-6"
+          onClick={() => {
+            run('Delete a cue', deleteCues(scene.id, [id]));
+            view({ cue: undefined });
+          }}
+        >
+          <Trash2 size={13} strokeWidth={1.6} />
+        </IconButton>
+      </div>
+      <div className="grid grid-cols-3 gap-2">
+        <Pick
+          label="Starts at"
+          value={cue.start.to === 'word' ? cue.start.word : ''}
+          options={[['', cue.start.to === 'word' ? 'the clock' : 'placed by hand'], ...words.map((w) => [w.id, w.text] as const)]}
+          onChange={(word) =>
+            run('Hang a cue elsewhere', rehangCue(scene.id, id, word ? { to: 'word', word, edge: 'start', offset: 0 } : { to: 'scene', edge: 'start', offset: times.start }))
+          }
+        />
+        <ValueField
+          label="Offset"
+          value={formatOffset(cue.start.offset)}
+          step={(direction, large) =>
+            run('Nudge a cue', rehangCue(scene.id, id, { ...cue.start, offset: cue.start.offset + direction * (large ? 10 : 1) * (TICKS_PER_SECOND / scene.fps) }))
+          }
+          onCommit={(typed) => {
+            const value = parseTime(typed, scene.fps);
+            if (value !== undefined) run('Change an offset', rehangCue(scene.id, id, { ...cue.start, offset: value }));
+            return value !== undefined;
+          }}
+        />
+        {cue.kind === 'camera' ? (
+          <ValueField
+            label="Ease over"
+            value={`${(cue.over / TICKS_PER_SECOND).toFixed(2)} s`}
+            onCommit={(typed) => {
+              const value = parseTime(typed, scene.fps);
+              if (value === undefined || value < 0) return false;
+              change({ over: value } as Partial<Cue>);
+              return true;
+            }}
+          />
+        ) : (
+          <Pick
+            label="Hold until"
+            value={isPin(cue.end) && cue.end.to === 'word' ? cue.end.word : ''}
+            options={[['', formatLength(times.end - times.start)], ...words.filter((w) => w.end > times.start).map((w) => [w.id, w.text] as const)]}
+            onChange={(word) => run('Stretch a cue', stretchCue(scene.id, id, word ? { to: 'word', word, edge: 'end', offset: 0 } : { ticks: times.end - times.start }))}
+          />
+        )}
+        <Own cue={cue} scene={scene} change={change} nameOf={(layer) => nameOfLayer(document_, scene, layer)} />
+      </div>
+    </section>
+  );
+}
+
+/** A cue kind's own fields. */
+function Own({ cue, scene, change, nameOf }: { cue: Cue; scene: PlacedScene; change: (values: Partial<Cue>) => void; nameOf: (layer: string) => string }): ReactNode {
+  const people = Object.entries(scene.scene.layers).filter(([, layer]) => layer.kind === 'character');
+  const strength = (value: number, top: number): ReactNode => (
+    <label className="flex flex-col gap-1 text-[12px] text-ink-2">
+      Strength {Math.round(value * 100)} %
+      <input
+        type="range"
+        min={0.2}
+        max={top}
+        step={0.05}
+        value={value}
+        className="mt-1.5 accent-act"
+        onChange={(event) => change({ strength: Number(event.target.value) } as Partial<Cue>)}
+      />
+    </label>
+  );
+  switch (cue.kind satisfies CueKind) {
+    case 'gesture': {
+      const c = cue as Extract<Cue, { kind: 'gesture' }>;
+      return (
+        <>
+          <Pick label="Gesture" value={c.action} options={ACTIONS.map((a) => [a.id, a.name])} onChange={(action) => change({ action } as Partial<Cue>)} />
+          <Pick
+            label="Hand on stage"
+            value={c.hand}
+            options={[
+              ['left', 'Left'],
+              ['right', 'Right'],
+              ['both', 'Both'],
+            ]}
+            onChange={(hand) => change({ hand } as Partial<Cue>)}
+          />
+          {strength(c.strength, 1.5)}
+        </>
+      );
+    }
+    case 'face': {
+      const c = cue as Extract<Cue, { kind: 'face' }>;
+      return (
+        <>
+          <Pick label="Face" value={c.expression} options={EXPRESSIONS.map((e) => [e.id, e.name])} onChange={(expression) => change({ expression } as Partial<Cue>)} />
+          {strength(c.strength, 1)}
+        </>
+      );
+    }
+    case 'look': {
+      const c = cue as Extract<Cue, { kind: 'look' }>;
+      return (
+        <Pick
+          label="Looks"
+          value={c.target.to === 'layer' ? c.target.layer : c.target.to}
+          options={[
+            ['viewer', 'at the viewer'],
+            ...people.filter(([id]) => id !== c.layer).map(([id]) => [id, `at ${nameOf(id)}`] as const),
+            ...(c.target.to === 'place' ? [['place', c.target.name] as const] : []),
+          ]}
+          onChange={(to) => change({ target: to === 'viewer' ? { to: 'viewer' } : to === 'place' ? c.target : { to: 'layer', layer: to } } as Partial<Cue>)}
+        />
+      );
+    }
+    case 'move': {
+      const c = cue as Extract<Cue, { kind: 'move' }>;
+      return (
+        <>
+          <ValueField
+            label="To (across)"
+            value={String(c.x)}
+            hint="Write a number of stage units."
+            step={(direction, large) => change({ x: c.x + direction * (large ? 50 : 5) } as Partial<Cue>)}
+            onCommit={(text) => {
+              const value = Number(text.replace('−', '-'));
+              if (!Number.isFinite(value)) return false;
+              change({ x: Math.round(value) } as Partial<Cue>);
+              return true;
+            }}
+          />
+          <Pick
+            label="Way"
+            value={c.walk ? 'walk' : 'slide'}
+            options={[
+              ['walk', 'Walk'],
+              ['slide', 'Slide'],
+            ]}
+            onChange={(way) => change({ walk: way === 'walk' } as Partial<Cue>)}
+          />
+        </>
+      );
+    }
+    case 'mouth': {
+      const c = cue as Extract<Cue, { kind: 'mouth' }>;
+      return <Pick label="Shape" value={c.shape} options={MOUTH_SHAPES.map((shape) => [shape, shape])} onChange={(shape) => change({ shape } as Partial<Cue>)} />;
+    }
+    case 'camera': {
+      const c = cue as Extract<Cue, { kind: 'camera' }>;
+      return (
+        <>
+          <Pick
+            label="Framing"
+            value={c.framing}
+            options={Object.entries(FRAMING_NAMES).filter(([key]) => key !== 'place' || c.framing === 'place')}
+            onChange={(framing) =>
+              change({
+                framing,
+                subjects: framing === 'wide' ? [] : c.subjects.length ? c.subjects : people.map(([id]) => id).slice(0, framing === 'two-shot' ? 2 : 1),
+              } as Partial<Cue>)
+            }
+          />
+          <Pick
+            label="Holds"
+            value={c.subjects.join(' ')}
+            options={[
+              ['', 'everything'],
+              ...people.map(([id]) => [id, nameOf(id)] as const),
+              ...(people.length > 1 ? [[people.map(([id]) => id).join(' '), 'all of them'] as const] : []),
+            ]}
+            onChange={(ids) => change({ subjects: ids ? ids.split(' ') : [] } as Partial<Cue>)}
+          />
+          <Pick
+            label="Push"
+            value={String(c.push)}
+            options={[
+              ['0', 'still'],
+              ['0.06', 'slow'],
+              ['0.14', 'stronger'],
+              ['-0.06', 'slow, outwards'],
+              ...(['0', '0.06', '0.14', '-0.06'].includes(String(c.push)) ? [] : [[String(c.push), `${Math.round(c.push * 100)} %`] as const]),
+            ]}
+            onChange={(push) => change({ push: Number(push) } as Partial<Cue>)}
+          />
+        </>
+      );
+    }
+    case 'caption': {
+      const c = cue as Extract<Cue, { kind: 'caption' }>;
+      return (
+        <label className="col-span-3 flex flex-col gap-1 text-[12px] text-ink-2">
+          Text
+          <textarea
+            key={c.text}
+            defaultValue={c.text}
+            maxLength={200}
+            rows={2}
+            className="rounded-[6px] border border-edge bg-white px-2 py-1 font-serif text-[15px] text-ink"
+            onKeyDown={(event) => event.stopPropagation()}
+            onBlur={(event) => event.target.value !== c.text && change({ text: event.target.value } as Partial<Cue>)}
+          />
+        </label>
+      );
+    }
+  }
+}
