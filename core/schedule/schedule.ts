@@ -1,8 +1,6 @@
-import type { Character, CharacterLayer, Cue, CueOf, Document, Line, Scene, Target } from '../document/schema.ts';
+import type { Character, CharacterLayer, CueOf, Document, Line, Scene } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
-import { poseForHand } from '../figure/actions/action.ts';
 import { actionOf } from '../figure/actions/index.ts';
-import { expressionOf } from '../figure/expressions/index.ts';
 import { robotProportions } from '../figure/mascots/harbourRobot.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf, type Proportions, proportionsOf } from '../figure/proportions.ts';
@@ -11,15 +9,17 @@ import { estimateSpeech } from '../speech/estimate.ts';
 import { inOrder } from '../time/order.ts';
 import { type FrameRate, ticksPerFrame, toTicks } from '../time/ticks.ts';
 import { type Key, sample, type Track, track } from '../time/track.ts';
+import { fixationsOf } from './attention.ts';
 import { CAPTION_RULES, type CaptionSpan, captionWords, lineLimit, twoRows } from './captions.ts';
 import { characterLayers, playerOf, speakerLayer } from './casting.ts';
-import { type Channels, type Performance, sequenced } from './channels.ts';
+import { type Channels, sequenced } from './channels.ts';
 import { MOTION } from './motion/figures.ts';
-import { type Fixation, gazeKeys } from './motion/gaze.ts';
+import { gazeKeys } from './motion/gaze.ts';
 import { idleKeys, type SpanKeys } from './motion/idle.ts';
 import { listeningKeys, speakingKeys } from './motion/speaking.ts';
 import { type WalkKeys, walkKeys } from './motion/walk.ts';
 import { type MouthTrack, mouthTrack } from './mouths.ts';
+import { facePerformance, gesturePerformance } from './performances.ts';
 import { type Resolved, resolveScene } from './resolve.ts';
 import { lineTiming, takeOf } from './timing.ts';
 
@@ -307,49 +307,6 @@ function breatheBefore(speech: Gathering, line: ScheduledLine, own: readonly Sch
   );
 }
 
-const MS = toTicks(0.001);
-
-/** Brows first, then eyes, then mouth, 60 ms apart; fades in a second (motion.md, Poses and easing). */
-function facePerformance(cue: CueOf<'face'>, start: number, end: number): Performance {
-  const face = expressionOf(cue.expression)?.face ?? {};
-  const stage = (test: RegExp): Partial<Record<PoseKey, number>> =>
-    Object.fromEntries(
-      Object.entries(face)
-        .filter(([key]) => test.test(key))
-        .map(([key, value]) => [key, (value as number) * cue.strength]),
-    );
-  const brow = stage(/^brow/);
-  const eyes = stage(/^(lid|gaze|eye|happy)/);
-  const rest = stage(/^(smile|press|head|shoulder|lean)/);
-  const zero = (values: object): Partial<Record<PoseKey, number>> => Object.fromEntries(Object.keys(values).map((key) => [key, 0]));
-  const onset = 300 * MS;
-  // All channels share their keys' times but for the delays: brows lead, the mouth comes last.
-  const keys = [
-    { at: start, values: zero({ ...brow, ...eyes, ...rest }), ease: 'both' as const },
-    { at: start + 60 * MS, values: { ...zero({ ...eyes, ...rest }), ...scaled(brow, 0.2) }, ease: 'both' as const },
-    { at: start + 120 * MS, values: { ...zero(rest), ...scaled(brow, 0.55), ...scaled(eyes, 0.25) }, ease: 'both' as const },
-    { at: start + onset, values: { ...brow, ...eyes, ...scaled(rest, 0.62) }, ease: 'both' as const },
-    { at: start + onset + 130 * MS, values: { ...brow, ...eyes, ...rest }, ease: 'both' as const },
-  ];
-  return { keys, until: Math.max(end, start + onset + 130 * MS), release: toTicks(0.9) };
-}
-
-const scaled = (values: Partial<Record<PoseKey, number>>, by: number): Partial<Record<PoseKey, number>> =>
-  Object.fromEntries(Object.entries(values).map(([key, value]) => [key, value * by]));
-
-function gesturePerformance(cue: CueOf<'gesture'>, start: number, end: number): Performance {
-  const action = actionOf(cue.action);
-  if (!action) return { keys: [], until: start, release: 0 };
-  const pose = (values: Parameters<typeof poseForHand>[0]): Partial<Record<PoseKey, number>> => poseForHand(values, cue.hand, cue.strength);
-  const keys = action.keys.map((key) => ({ at: start + toTicks(key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) }));
-  const { cycle } = action;
-  const last = keys.at(-1);
-  if (cycle && last)
-    for (let round = 0; last.at + toTicks(cycle.seconds * (round + 1)) <= end + toTicks(cycle.seconds * 0.3) && round < 400; round++)
-      for (const key of cycle.keys) keys.push({ at: last.at + toTicks(cycle.seconds * round + key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) });
-  return { keys, until: Math.max(end, keys.at(-1)?.at ?? end), release: toTicks(action.release) };
-}
-
 function walkChannels(walks: readonly WalkKeys[]): Channels {
   if (!walks.length) return {};
   const all = (read: (walk: WalkKeys) => readonly Key[]): Track => track(walks.flatMap((walk) => read(walk)));
@@ -374,121 +331,6 @@ const footTracks = (walks: readonly WalkKeys[], side: 'L' | 'R'): FootTracks => 
   lift: track(walks.flatMap((walk) => walk.feet[side].lift)),
   pitch: track(walks.flatMap((walk) => walk.feet[side].pitch)),
 });
-
-type TimedCue = { readonly id: string; readonly cue: Cue; readonly start: number; readonly end: number };
-
-/** Who or what a layer looks at, from its look cues and, between them, from the conversation. */
-function fixationsOf(
-  scene: Scene,
-  resolved: Resolved,
-  lines: readonly ScheduledLine[],
-  own: readonly ScheduledLine[],
-  id: string,
-  layer: CharacterLayer,
-  cues: readonly TimedCue[],
-  lively: number,
-): Fixation[] {
-  const others = characterLayers(scene).filter(([other, l]) => other !== id && !l.hidden);
-  const wishes: { at: number; target: Target; offset?: [number, number]; seed: string }[] = [];
-  const companion = others[0]?.[0];
-  const viewer: Target = { to: 'viewer' };
-  const toLayer = (other: string): Target => ({ to: 'layer', layer: other });
-  wishes.push({ at: 0, target: companion ? toLayer(lines.find((l) => l.layer && l.layer !== id)?.layer ?? companion) : viewer, seed: id });
-  for (const line of lines) {
-    const name = `${line.id} ${id} look`;
-    const seed = dice(hashText(name));
-    if (line.layer === id) {
-      const before = lines[line.index - 1]?.layer;
-      const after = lines[line.index + 1]?.layer;
-      const partner = before && before !== id ? before : after && after !== id ? after : companion;
-      const length = line.end - line.start;
-      if (!partner) {
-        // A lone presenter looks at the viewer, with glances away at pauses.
-        for (const word of line.words)
-          if (/[,;:.?!]$/.test(word.text) && seed.next() < 0.4 && word.end < line.end - toTicks(1)) {
-            wishes.push(
-              { seed: name, at: word.end, target: viewer, offset: [seed.between(-0.2, 0.2), seed.between(-0.18, 0.05)] },
-              { seed: name, at: word.end + toTicks(seed.between(0.5, 0.9)), target: viewer },
-            );
-          }
-        continue;
-      }
-      // Away when the turn starts, back when it ends (Kendon 1967); between, partner and viewer in turn.
-      if (length > toTicks(1.4)) wishes.push({ seed: name, at: line.start - toTicks(0.12), target: viewer, offset: [seed.between(-0.1, 0.1), seed.between(-0.12, 0.06)] });
-      let at = line.start + toTicks(seed.between(0.5, 1));
-      let partnerNext = seed.next() < 0.7;
-      while (at < line.end - toTicks(1)) {
-        wishes.push({ seed: name, at, target: partnerNext ? toLayer(partner) : viewer, offset: [seed.between(-0.03, 0.03), 0] });
-        at += toTicks(seed.between(0.8, 2.6) * (partnerNext ? 0.8 : 1.1));
-        partnerNext = !partnerNext || seed.next() < MOTION.speakerLooks * 0.4;
-      }
-      wishes.push({ seed: name, at: Math.max(line.start, line.end - toTicks(0.7)), target: toLayer(partner) });
-    } else if (line.layer) {
-      if (own.some((o) => o.start <= line.start && o.end > line.start + toTicks(0.5))) continue;
-      const from = line.start + toTicks(seed.between(...MOTION.lookAtSpeakerAfter));
-      wishes.push({ seed: name, at: from, target: toLayer(line.layer) });
-      for (let at = from + toTicks(seed.between(1.6, 3)); at < line.end - toTicks(1); at += toTicks(seed.between(2, 4))) {
-        if (seed.next() < MOTION.listenerLooks) continue;
-        wishes.push(
-          { seed: name, at, target: viewer, offset: [seed.between(-0.12, 0.12), seed.between(0, 0.2)] },
-          { seed: name, at: at + toTicks(seed.between(0.5, 1)), target: toLayer(line.layer) },
-        );
-      }
-    } else if (line.line.kind === 'line' && line.words.length) {
-      // A voice from off stage: a listening look a little up and away.
-      wishes.push({ seed: name, at: line.start + toTicks(seed.between(0.2, 0.45)), target: viewer, offset: [seed.between(-0.16, 0.16), -0.14] });
-    }
-  }
-  wishes.sort((a, b) => a.at - b.at);
-  const looks = cues.filter((c): c is TimedCue & { cue: CueOf<'look'> } => c.cue.kind === 'look');
-  const kept = wishes.filter((wish) => !looks.some((look) => wish.at > look.start - toTicks(0.25) && wish.at < look.end));
-  for (const look of looks) {
-    kept.push({ seed: look.id, at: look.start, target: look.cue.target });
-    const resume = wishes.filter((wish) => wish.at <= look.end).at(-1);
-    if (resume && look.end < resolved.length - toTicks(0.4)) kept.push({ ...resume, at: look.end });
-  }
-  kept.sort((a, b) => a.at - b.at);
-  const out: Fixation[] = [];
-  for (const wish of kept) {
-    if (out.length && wish.at - (out.at(-1) as Fixation).at < toTicks(0.3)) continue;
-    const { yaw, pitch } = directionTo(scene, layer, wish.target);
-    // Seeded by what it belongs to, so that a change elsewhere leaves it as it is.
-    const order = kept.filter((other) => other.seed === wish.seed).indexOf(wish);
-    const chance = dice(hashText(`${wish.seed} ${order}`));
-    out.push({
-      at: Math.max(0, wish.at),
-      yaw: yaw + (wish.offset?.[0] ?? 0),
-      pitch: pitch + (wish.offset?.[1] ?? 0),
-      headDelay: chance.between(...MOTION.headAfterEyes),
-      headSeconds: chance.between(...MOTION.headTurnSeconds) * (1.15 - 0.3 * lively),
-    });
-  }
-  return out;
-}
-
-/** Yaw and pitch (-1..1) from a layer to a target. Figures stand in one plane: a look sideways stays in three-quarter. */
-function directionTo(scene: Scene, from: CharacterLayer, target: Target): { yaw: number; pitch: number } {
-  if (target.to === 'viewer') return { yaw: 0, pitch: 0 };
-  let tx: number;
-  let ty: number;
-  if (target.to === 'place') {
-    tx = target.x;
-    ty = target.y;
-  } else {
-    const layer = scene.layers[target.layer];
-    if (!layer) return { yaw: 0, pitch: 0 };
-    tx = layer.x;
-    ty = layer.y - (layer.kind === 'character' ? eyeHeight(layer) : 40);
-  }
-  const dx = tx - from.x;
-  const dy = ty - (from.y - eyeHeight(from));
-  const side = Math.sign(dx);
-  const yaw = Math.abs(dx) < 60 ? dx / 400 : side * (0.26 + 0.2 * Math.min(1, Math.abs(dx) / 700));
-  return { yaw, pitch: Math.max(-0.7, Math.min(0.7, dy / Math.max(320, Math.abs(dx)) / 0.9)) };
-}
-
-/** Rough height of a figure's eyes in stage units; layers know no character here, so a person's or the robot's by scale. */
-const eyeHeight = (layer: CharacterLayer): number => 340 * layer.scale;
 
 function captionSpans(document: Document, scene: Scene, resolved: Resolved, lines: readonly ScheduledLine[], fps: FrameRate): CaptionSpan[] {
   const limit = lineLimit(document.production.frame);

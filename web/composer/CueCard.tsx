@@ -9,7 +9,7 @@ import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { IconButton, ValueField } from '../ui/parts.tsx';
-import { type PlacedScene } from './film.ts';
+import type { PlacedScene } from './film.ts';
 import { cueLabel, FRAMING_NAMES, nameOfLayer } from './lanes.ts';
 
 const Pick = ({ label, value, options, onChange }: { label: string; value: string; options: readonly (readonly [string, string])[]; onChange: (value: string) => void }) => (

@@ -4,10 +4,10 @@ import { deleteCues } from '#core/edit/commands/cues';
 import { deleteLines, moveLine } from '#core/edit/commands/lines';
 import { removeLayer } from '#core/edit/commands/stage';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { addLine } from '../screens/Composer.tsx';
 import { redo, run, undo, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
+import { addLine } from './Timeline.tsx';
 import { playLine, seek, stepFrames, stepLine, stop, togglePlay } from './transport.ts';
 
 /** Keys of the composer, as the list under ? shows them. */

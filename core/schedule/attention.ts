@@ -1,0 +1,124 @@
+import type { CharacterLayer, Cue, CueOf, Scene, Target } from '../document/schema.ts';
+import { dice, hashText } from '../draw/hash.ts';
+import { toTicks } from '../time/ticks.ts';
+import { characterLayers } from './casting.ts';
+import { MOTION } from './motion/figures.ts';
+import type { Fixation } from './motion/gaze.ts';
+import type { Resolved } from './resolve.ts';
+import type { ScheduledLine } from './schedule.ts';
+
+/** A cue with its times in scene ticks. */
+export type TimedCue = { readonly id: string; readonly cue: Cue; readonly start: number; readonly end: number };
+
+/** Who or what a layer looks at, from its look cues and, between them, from the conversation. */
+export function fixationsOf(
+  scene: Scene,
+  resolved: Resolved,
+  lines: readonly ScheduledLine[],
+  own: readonly ScheduledLine[],
+  id: string,
+  layer: CharacterLayer,
+  cues: readonly TimedCue[],
+  lively: number,
+): Fixation[] {
+  const others = characterLayers(scene).filter(([other, l]) => other !== id && !l.hidden);
+  const wishes: { at: number; target: Target; offset?: [number, number]; seed: string }[] = [];
+  const companion = others[0]?.[0];
+  const viewer: Target = { to: 'viewer' };
+  const toLayer = (other: string): Target => ({ to: 'layer', layer: other });
+  wishes.push({ at: 0, target: companion ? toLayer(lines.find((l) => l.layer && l.layer !== id)?.layer ?? companion) : viewer, seed: id });
+  for (const line of lines) {
+    const name = `${line.id} ${id} look`;
+    const seed = dice(hashText(name));
+    if (line.layer === id) {
+      const before = lines[line.index - 1]?.layer;
+      const after = lines[line.index + 1]?.layer;
+      const partner = before && before !== id ? before : after && after !== id ? after : companion;
+      const length = line.end - line.start;
+      if (!partner) {
+        // A lone presenter looks at the viewer, with glances away at pauses.
+        for (const word of line.words)
+          if (/[,;:.?!]$/.test(word.text) && seed.next() < 0.4 && word.end < line.end - toTicks(1)) {
+            wishes.push(
+              { seed: name, at: word.end, target: viewer, offset: [seed.between(-0.2, 0.2), seed.between(-0.18, 0.05)] },
+              { seed: name, at: word.end + toTicks(seed.between(0.5, 0.9)), target: viewer },
+            );
+          }
+        continue;
+      }
+      // Away when the turn starts, back when it ends (Kendon 1967); between, partner and viewer in turn.
+      if (length > toTicks(1.4)) wishes.push({ seed: name, at: line.start - toTicks(0.12), target: viewer, offset: [seed.between(-0.1, 0.1), seed.between(-0.12, 0.06)] });
+      let at = line.start + toTicks(seed.between(0.5, 1));
+      let partnerNext = seed.next() < 0.7;
+      while (at < line.end - toTicks(1)) {
+        wishes.push({ seed: name, at, target: partnerNext ? toLayer(partner) : viewer, offset: [seed.between(-0.03, 0.03), 0] });
+        at += toTicks(seed.between(0.8, 2.6) * (partnerNext ? 0.8 : 1.1));
+        partnerNext = !partnerNext || seed.next() < MOTION.speakerLooks * 0.4;
+      }
+      wishes.push({ seed: name, at: Math.max(line.start, line.end - toTicks(0.7)), target: toLayer(partner) });
+    } else if (line.layer) {
+      if (own.some((o) => o.start <= line.start && o.end > line.start + toTicks(0.5))) continue;
+      const from = line.start + toTicks(seed.between(...MOTION.lookAtSpeakerAfter));
+      wishes.push({ seed: name, at: from, target: toLayer(line.layer) });
+      for (let at = from + toTicks(seed.between(1.6, 3)); at < line.end - toTicks(1); at += toTicks(seed.between(2, 4))) {
+        if (seed.next() < MOTION.listenerLooks) continue;
+        wishes.push(
+          { seed: name, at, target: viewer, offset: [seed.between(-0.12, 0.12), seed.between(0, 0.2)] },
+          { seed: name, at: at + toTicks(seed.between(0.5, 1)), target: toLayer(line.layer) },
+        );
+      }
+    } else if (line.line.kind === 'line' && line.words.length) {
+      // A voice from off stage: a listening look a little up and away.
+      wishes.push({ seed: name, at: line.start + toTicks(seed.between(0.2, 0.45)), target: viewer, offset: [seed.between(-0.16, 0.16), -0.14] });
+    }
+  }
+  wishes.sort((a, b) => a.at - b.at);
+  const looks = cues.filter((c): c is TimedCue & { cue: CueOf<'look'> } => c.cue.kind === 'look');
+  const kept = wishes.filter((wish) => !looks.some((look) => wish.at > look.start - toTicks(0.25) && wish.at < look.end));
+  for (const look of looks) {
+    kept.push({ seed: look.id, at: look.start, target: look.cue.target });
+    const resume = wishes.filter((wish) => wish.at <= look.end).at(-1);
+    if (resume && look.end < resolved.length - toTicks(0.4)) kept.push({ ...resume, at: look.end });
+  }
+  kept.sort((a, b) => a.at - b.at);
+  const out: Fixation[] = [];
+  for (const wish of kept) {
+    if (out.length && wish.at - (out.at(-1) as Fixation).at < toTicks(0.3)) continue;
+    const { yaw, pitch } = directionTo(scene, layer, wish.target);
+    // Seeded by what it belongs to, so that a change elsewhere leaves it as it is.
+    const order = kept.filter((other) => other.seed === wish.seed).indexOf(wish);
+    const chance = dice(hashText(`${wish.seed} ${order}`));
+    out.push({
+      at: Math.max(0, wish.at),
+      yaw: yaw + (wish.offset?.[0] ?? 0),
+      pitch: pitch + (wish.offset?.[1] ?? 0),
+      headDelay: chance.between(...MOTION.headAfterEyes),
+      headSeconds: chance.between(...MOTION.headTurnSeconds) * (1.15 - 0.3 * lively),
+    });
+  }
+  return out;
+}
+
+/** Yaw and pitch (-1..1) from a layer to a target. Figures stand in one plane: a look sideways stays in three-quarter. */
+function directionTo(scene: Scene, from: CharacterLayer, target: Target): { yaw: number; pitch: number } {
+  if (target.to === 'viewer') return { yaw: 0, pitch: 0 };
+  let tx: number;
+  let ty: number;
+  if (target.to === 'place') {
+    tx = target.x;
+    ty = target.y;
+  } else {
+    const layer = scene.layers[target.layer];
+    if (!layer) return { yaw: 0, pitch: 0 };
+    tx = layer.x;
+    ty = layer.y - (layer.kind === 'character' ? eyeHeight(layer) : 40);
+  }
+  const dx = tx - from.x;
+  const dy = ty - (from.y - eyeHeight(from));
+  const side = Math.sign(dx);
+  const yaw = Math.abs(dx) < 60 ? dx / 400 : side * (0.26 + 0.2 * Math.min(1, Math.abs(dx) / 700));
+  return { yaw, pitch: Math.max(-0.7, Math.min(0.7, dy / Math.max(320, Math.abs(dx)) / 0.9)) };
+}
+
+/** Rough height of a figure's eyes in stage units; layers know no character here, so a person's or the robot's by scale. */
+const eyeHeight = (layer: CharacterLayer): number => 340 * layer.scale;

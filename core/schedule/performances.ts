@@ -1,0 +1,51 @@
+import type { CueOf } from '../document/schema.ts';
+import { poseForHand } from '../figure/actions/action.ts';
+import { actionOf } from '../figure/actions/index.ts';
+import { expressionOf } from '../figure/expressions/index.ts';
+import type { PoseKey } from '../figure/pose.ts';
+import { toTicks } from '../time/ticks.ts';
+import type { Performance } from './channels.ts';
+
+const MS = toTicks(0.001);
+
+/** Brows first, then eyes, then mouth, 60 ms apart; fades in a second (motion.md, Poses and easing). */
+export function facePerformance(cue: CueOf<'face'>, start: number, end: number): Performance {
+  const face = expressionOf(cue.expression)?.face ?? {};
+  const stage = (test: RegExp): Partial<Record<PoseKey, number>> =>
+    Object.fromEntries(
+      Object.entries(face)
+        .filter(([key]) => test.test(key))
+        .map(([key, value]) => [key, (value as number) * cue.strength]),
+    );
+  const brow = stage(/^brow/);
+  const eyes = stage(/^(lid|gaze|eye|happy)/);
+  const rest = stage(/^(smile|press|head|shoulder|lean)/);
+  const zero = (values: object): Partial<Record<PoseKey, number>> => Object.fromEntries(Object.keys(values).map((key) => [key, 0]));
+  const onset = 300 * MS;
+  // All channels share their keys' times but for the delays: brows lead, the mouth comes last.
+  const keys = [
+    { at: start, values: zero({ ...brow, ...eyes, ...rest }), ease: 'both' as const },
+    { at: start + 60 * MS, values: { ...zero({ ...eyes, ...rest }), ...scaled(brow, 0.2) }, ease: 'both' as const },
+    { at: start + 120 * MS, values: { ...zero(rest), ...scaled(brow, 0.55), ...scaled(eyes, 0.25) }, ease: 'both' as const },
+    { at: start + onset, values: { ...brow, ...eyes, ...scaled(rest, 0.62) }, ease: 'both' as const },
+    { at: start + onset + 130 * MS, values: { ...brow, ...eyes, ...rest }, ease: 'both' as const },
+  ];
+  return { keys, until: Math.max(end, start + onset + 130 * MS), release: toTicks(0.9) };
+}
+
+const scaled = (values: Partial<Record<PoseKey, number>>, by: number): Partial<Record<PoseKey, number>> =>
+  Object.fromEntries(Object.entries(values).map(([key, value]) => [key, value * by]));
+
+/** A gesture's keys about its cue's start, its cycle repeated to the cue's end; times in scene ticks. */
+export function gesturePerformance(cue: CueOf<'gesture'>, start: number, end: number): Performance {
+  const action = actionOf(cue.action);
+  if (!action) return { keys: [], until: start, release: 0 };
+  const pose = (values: Parameters<typeof poseForHand>[0]): Partial<Record<PoseKey, number>> => poseForHand(values, cue.hand, cue.strength);
+  const keys = action.keys.map((key) => ({ at: start + toTicks(key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) }));
+  const { cycle } = action;
+  const last = keys.at(-1);
+  if (cycle && last)
+    for (let round = 0; last.at + toTicks(cycle.seconds * (round + 1)) <= end + toTicks(cycle.seconds * 0.3) && round < 400; round++)
+      for (const key of cycle.keys) keys.push({ at: last.at + toTicks(cycle.seconds * round + key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) });
+  return { keys, until: Math.max(end, keys.at(-1)?.at ?? end), release: toTicks(action.release) };
+}
