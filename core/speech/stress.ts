@@ -11,17 +11,22 @@ export interface StressInput {
   readonly vowel: { readonly start: number; readonly end: number } | undefined;
 }
 
+/** A lag counts as the period from this share of the best likeness on (octave cost, Boersma 1993). */
+const OCTAVE_SHARE = 0.93;
+
 /** Fundamental frequency (Hz) about a moment by normalised autocorrelation, 65-380 Hz; undefined where unvoiced. */
 export function pitchAt(samples: Float32Array, rate: number, seconds: number): number | undefined {
   const window = Math.round(rate * 0.04);
   const from = Math.round(seconds * rate) - (window >> 1);
   if (from < 0 || from + window * 2 > samples.length) return undefined;
-  let best = 0;
-  let bestLag = 0;
   let energy = 0;
   for (let n = 0; n < window; n += 2) energy += (samples[from + n] as number) ** 2;
   if (energy < 1e-5) return undefined;
-  for (let lag = Math.floor(rate / 380); lag <= Math.ceil(rate / 65); lag++) {
+  const first = Math.floor(rate / 380);
+  const last = Math.ceil(rate / 65);
+  const likeness = new Float64Array(last + 2);
+  let best = 0;
+  for (let lag = first; lag <= last; lag++) {
     let cross = 0;
     let other = 0;
     for (let n = 0; n < window; n += 2) {
@@ -30,12 +35,16 @@ export function pitchAt(samples: Float32Array, rate: number, seconds: number): n
       other += b * b;
     }
     const value = cross / Math.sqrt(energy * other + 1e-12);
-    if (value > best) {
-      best = value;
-      bestLag = lag;
-    }
+    likeness[lag] = value;
+    if (value > best) best = value;
   }
-  return best > 0.5 ? rate / bestLag : undefined;
+  if (best <= 0.5) return undefined;
+  // Two periods are as alike as one: the shortest lag that is nearly the best is the period.
+  for (let lag = first; lag <= last; lag++) {
+    const here = likeness[lag] as number;
+    if (here >= best * OCTAVE_SHARE && here >= (likeness[lag - 1] as number) && here >= (likeness[lag + 1] as number)) return rate / lag;
+  }
+  return undefined;
 }
 
 /**
