@@ -4,6 +4,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
+import { Broken } from './screens/Broken.tsx';
 import { Composer } from './screens/Composer.tsx';
 import { Export } from './screens/Export.tsx';
 import { Home } from './screens/Home.tsx';
@@ -11,11 +12,16 @@ import { NotFound } from './screens/NotFound.tsx';
 import './styles.css';
 
 const router = createBrowserRouter([
-  { path: '/', element: <Home /> },
-  { path: '/p/:production', element: <Composer /> },
-  { path: '/p/:production/scenes/:scene', element: <Composer /> },
-  { path: '/p/:production/export', element: <Export /> },
-  { path: '*', element: <NotFound /> },
+  {
+    errorElement: <Broken />,
+    children: [
+      { path: '/', element: <Home /> },
+      { path: '/p/:production', element: <Composer /> },
+      { path: '/p/:production/scenes/:scene', element: <Composer /> },
+      { path: '/p/:production/export', element: <Export /> },
+      { path: '*', element: <NotFound /> },
+    ],
+  },
 ]);
 
 createRoot(document.getElementById('root') as HTMLElement).render(

@@ -30,7 +30,9 @@ export function CuePart({ id, cue, scene }: { id: string; cue: Cue; scene: Place
   const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
   const times = scene.resolved.cues.get(id);
   const section = useRef<HTMLElement>(null);
-  useEffect(() => section.current?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    section.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   if (!times) return null;
   const home = cue.start.to === 'word' ? scene.resolved.words.get(cue.start.word)?.line : undefined;
   const line = scene.lines.find((l) => l.id === (home ?? useView.getState().line));

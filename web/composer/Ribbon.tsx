@@ -149,7 +149,9 @@ function Ruler({ scene, zoom, width, visible }: Props) {
 function Gap({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedScene; zoom: number }) {
   const [editing, setEditing] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  useEffect(() => input.current?.select(), [editing]);
+  useEffect(() => {
+    if (editing) input.current?.select();
+  }, [editing]);
   const gap = line.gap as number;
   const width = x(gap, zoom);
   const long = gap > toTicks(2);
