@@ -32,6 +32,8 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
     const values = new Set(out.map((key) => (key as [unknown, number])[1]));
     return values.size === 1 ? [...values] : out;
   };
+  /** Tracks of a channel are added up: one that stands at nothing throughout is as good as none. */
+  const stirs = (keys: unknown[]): boolean => keys.length > 1 || keys[0] !== 0;
   const layers = inOrder(scene.scene.layers).map(([id, layer]) => {
     const acting = scene.layers.get(id);
     if (!acting || layer.kind !== 'character') return [id, layer];
@@ -43,7 +45,8 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
     }
     const channels = Object.entries(acting.channels)
       .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, tracks]) => [key, tracks.map(read)]);
+      .map(([key, tracks]) => [key, tracks.map(read).filter(stirs)] as const)
+      .filter(([, tracks]) => tracks.length > 0);
     const feet =
       acting.feet && (['L', 'R'] as const).map((side) => (['x', 'lift', 'pitch'] as const).map((key) => read((acting.feet as NonNullable<typeof acting.feet>)[side][key])));
     return [id, layer, acting.character, channels, mouth, read(acting.x), read(acting.y), feet ?? null, feet && from >= (acting.feet?.L.x.at[0] ?? 0)];
