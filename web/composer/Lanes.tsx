@@ -1,4 +1,4 @@
-import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Mic2 } from 'lucide-react';
+import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Upload } from 'lucide-react';
 import { type PointerEvent as ReactPointerEvent, useMemo, useRef, useState } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
 import { deleteCues, moveCue, rehangCue, stretchCue } from '#core/edit/commands/cues';
@@ -73,23 +73,23 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
         {!lane.layer && <span className="pl-3.5 text-ink-2">{lane.kind === 'camera' ? <Camera size={14} strokeWidth={1.6} /> : <Captions size={14} strokeWidth={1.6} />}</span>}
         <span className={`text-[12px] ${lane.layer ? 'absolute left-[60px] text-ink-2' : 'pl-2 font-semibold'}`}>{lane.label}</span>
         {lane.head && lane.layer && (
-          <span className="absolute right-0 flex">
+          <span className="absolute right-0.5 flex">
             {roleId && (
               <IconButton
                 label={`Bring in voice files for ${lane.head}: they are cut into lines`}
-                className="!size-[22px]"
+                className="!size-5"
                 side="right"
                 onClick={async () => {
                   const files = await chooseFiles(SOUND_TYPES, true);
                   if (files.length) await importForSpeaker(scene.id, roleId, files);
                 }}
               >
-                <Mic2 size={13} strokeWidth={1.6} />
+                <Upload size={12} strokeWidth={1.6} />
               </IconButton>
             )}
             <IconButton
               label={lane.hidden ? 'Show on stage' : 'Hide on stage'}
-              className="!size-6"
+              className="!size-5"
               side="right"
               onClick={() => run(lane.hidden ? 'Show' : 'Hide', changeLayer(scene.id, lane.layer as string, { hidden: !lane.hidden }))}
             >
@@ -97,7 +97,7 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
             </IconButton>
             <IconButton
               label={lane.locked ? 'Unlock' : 'Lock'}
-              className="!size-6"
+              className="!size-5"
               side="right"
               onClick={() => run(lane.locked ? 'Unlock' : 'Lock', changeLayer(scene.id, lane.layer as string, { locked: !lane.locked }))}
             >

@@ -70,7 +70,7 @@ export function Shots({ scene }: { scene: PlacedScene }) {
       <button
         type="button"
         aria-pressed={throughCamera}
-        className={`mb-2 flex h-6 items-center gap-1.5 self-start rounded-[6px] px-1.5 text-[12px] ${throughCamera ? 'bg-lamp font-semibold text-ink' : 'text-on-deep-2 hover:bg-deep-line'}`}
+        className={`-ml-1 mb-2 flex h-6 items-center gap-1 self-start whitespace-nowrap rounded-[6px] px-1 text-[12px] ${throughCamera ? 'bg-lamp font-semibold text-ink' : 'text-on-deep-2 hover:bg-deep-line'}`}
         onClick={() => view({ throughCamera: !throughCamera })}
       >
         <Video size={13} strokeWidth={1.6} />

@@ -180,7 +180,7 @@ function lighthouse(s: Sketch, x: number, y: number): void {
     .line(x + 30, y - 10)
     .close()
     .done();
-  s.shaded(
+  s.clipped(
     'tower',
     tower,
     { base: '#f6f1e6', shadow: shadowOf('#f6f1e6') },
@@ -259,7 +259,7 @@ function boat(s: Sketch, id: string, x: number, y: number, k: number, tilt: numb
       .done(),
     '#efe3cc',
   );
-  s.shaded(
+  s.clipped(
     `${id}.hull`,
     pen()
       .move(...at(-150, -40))
