@@ -279,12 +279,19 @@ describe('a new production', () => {
     await browser.run(`document.querySelector('[aria-label^="Name of the scene"]').click()`);
     await (await browser.find('input[aria-label="Name of the scene"]')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'Before the kill', Key.ENTER);
     await saved();
+    const workers = execFileSync('ps', ['--ppid', String(dead.pid), '-o', 'pid='])
+      .toString()
+      .trim()
+      .split(/\s+/);
+    expect(workers.length).toBeGreaterThanOrEqual(2);
     dead.kill('SIGKILL');
     await new Promise((resolve) => setTimeout(resolve, 300));
     await browser.run(`document.querySelector('[aria-label^="Name of the scene"]').click()`);
     await (await browser.find('input[aria-label="Name of the scene"]')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'While it was gone', Key.ENTER);
     await browser.until('it says that it is not saved', `return document.querySelector('[data-save]').dataset.save === 'unsaved'`);
     await house.restart();
+    // Workers of the killed server end by themselves, and do not render on unseen.
+    for (const pid of workers) expect(() => process.kill(Number(pid), 0)).toThrow();
     expect(Object.values((await get<{ document: { scenes: Record<string, { title: string }> } }>(`/productions/${id}`)).document.scenes)[0]?.title).toMatch(
       /Before the kill|While it was gone/,
     );

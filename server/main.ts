@@ -36,7 +36,8 @@ function startWorker(): void {
   if (stopping) return;
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/cli/main.ts'), 'worker'], {
     cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
+    // The channel tells a worker when the server is no more.
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     // Large readbacks are fresh blocks: huge pages spare most of the page faults (rendering.md).
     env: { ...process.env, GLIBC_TUNABLES: 'glibc.malloc.hugetlb=1' },
   });
