@@ -1,7 +1,9 @@
 import type { MakeId } from '#core/document/ids';
-import type { Cue, Document, Pin, Voice } from '#core/document/schema';
+import type { Cue, Document, Pin, Take, Voice } from '#core/document/schema';
 import { edit, type Recipe } from '#core/edit/change';
 import { hangCue } from '#core/edit/commands/cues';
+import { addTake } from '#core/edit/commands/lines';
+import { DRAFT_ENGINE } from '#core/speech/voices';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
 
@@ -44,6 +46,19 @@ export class Making {
     const found = inOrder(data.words).find(([, w]) => w.text.toLowerCase().startsWith(word.toLowerCase()));
     if (!found) throw new Error(`Line ${line} has no word “${word}”.`);
     return { to: 'word', word: found[0], edge: 'start', offset: toTicks(offset) };
+  }
+
+  /** Gives every line a voice: a draft as the page makes it, or brought in like a recording. */
+  async giveVoices(kind: 'draft' | 'imported'): Promise<void> {
+    for (const [id, line] of this.lines()) {
+      const voice = this.document.production.roles[line.role as string]?.voice;
+      if (!voice) continue;
+      const { media, analysis, from, length, words } = await this.tools.voice(line.text, voice);
+      const times = Object.fromEntries(inOrder(line.words).flatMap(([word], index) => (words[index] ? [[word, { start: words[index].start, end: words[index].end }]] : [])));
+      const draft = { draft: { voice, engineVersion: DRAFT_ENGINE, text: line.text } };
+      const take: Take = { order: 'a0', name: kind === 'draft' ? 'Draft' : 'Take 1', kind, media, analysis, from, length, times, ...(kind === 'draft' ? draft : {}) };
+      this.run('Give a voice', addTake(this.scene, id, this.tools.makeId('take'), take));
+    }
   }
 
   hang(cue: Shape<Cue>, start: Pin, seconds: number): string {

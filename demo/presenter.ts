@@ -1,5 +1,5 @@
 import type { Document } from '#core/document/schema';
-import { addTake, setLeadAndTail } from '#core/edit/commands/lines';
+import { setLeadAndTail } from '#core/edit/commands/lines';
 import { changeLayer, renameScene, setBackdrop } from '#core/edit/commands/stage';
 import { fromScript } from '#core/edit/create';
 import { readScript } from '#core/formats/script/read';
@@ -25,27 +25,7 @@ export async function presenter(tools: Tools): Promise<Document> {
   const [layer] = inOrder((making.document.scenes[scene] as Document['scenes'][string]).layers)[0] as [string, unknown];
   making.run('Place', changeLayer(scene, layer, { x: 60, y: 470 }));
   making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.7), toTicks(1.2)));
-  for (const [id, line] of making.lines()) {
-    const voice = making.document.production.roles[line.role as string]?.voice;
-    if (!voice) continue;
-    const made = await tools.voice(line.text, voice);
-    const words = inOrder(line.words);
-    const times = Object.fromEntries(words.flatMap(([word], index) => (made.words[index] ? [[word, { start: made.words[index].start, end: made.words[index].end }]] : [])));
-    making.run(
-      'Draft voice',
-      addTake(scene, id, makeId('take'), {
-        order: 'a0',
-        name: 'Draft',
-        kind: 'draft',
-        media: made.media,
-        analysis: made.analysis,
-        from: made.from,
-        length: made.length,
-        times,
-        draft: { voice, engineVersion: 'synth-2', text: line.text },
-      }),
-    );
-  }
+  await making.giveVoices('draft');
   making.hang({ kind: 'gesture', layer, action: 'wave', hand: 'right', strength: 1 }, making.on(1, 'Hello'), 0.9);
   making.hang({ kind: 'face', layer, expression: 'warm', strength: 0.9 }, making.on(1), 3);
   making.hang({ kind: 'gesture', layer, action: 'point', hand: 'left', strength: 1 }, making.on(2, 'largest'), 1.2);

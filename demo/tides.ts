@@ -1,5 +1,5 @@
 import type { Document } from '#core/document/schema';
-import { addTake, insertScript, pinLine, setAside, setGap, setLeadAndTail } from '#core/edit/commands/lines';
+import { insertScript, pinLine, setAside, setGap, setLeadAndTail } from '#core/edit/commands/lines';
 import { addLayer, changeLayer, renameScene } from '#core/edit/commands/stage';
 import { addSpeaker, fromScript } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
@@ -73,26 +73,7 @@ export async function tides(tools: Tools): Promise<Document> {
   );
   making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.8), toTicks(1.6)));
 
-  for (const [id, line] of making.lines()) {
-    const voice = making.document.production.roles[line.role as string]?.voice;
-    if (!voice) continue;
-    const made = await tools.voice(line.text, voice);
-    const words = inOrder(line.words);
-    const times = Object.fromEntries(words.flatMap(([word], index) => (made.words[index] ? [[word, { start: made.words[index].start, end: made.words[index].end }]] : [])));
-    making.run(
-      'Bring in a voice',
-      addTake(scene, id, makeId('take'), {
-        order: 'a0',
-        name: 'Take 1',
-        kind: 'imported',
-        media: made.media,
-        analysis: made.analysis,
-        from: made.from,
-        length: made.length,
-        times,
-      }),
-    );
-  }
+  await making.giveVoices('imported');
   const lines = making.lines().map(([id]) => id);
   for (const n of [7, 10]) making.run('Off stage', setAside(scene, lines[n - 1] as string, { offStage: true }));
   // Gaps that people leave: an answer comes quickly, a discovery takes a moment, and Tully cannot wait.

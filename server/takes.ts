@@ -5,12 +5,13 @@ import { splitWords } from '#core/formats/script/read';
 import { analysisOf, listen, unknownWords } from '#core/speech/analyse';
 import { ANALYSIS_VERSION, type Analysis } from '#core/speech/analysis';
 import { RATE } from '#core/speech/features';
+import { DRAFT_ENGINE } from '#core/speech/voices';
 import { readWav, resample } from '#core/speech/wav';
 import type { Db } from './db/db.ts';
 import { derived, hashOf, mediaBytes, putMedia } from './media/store.ts';
 import { pronounce } from './speech/pronounce.ts';
 import { speechResources } from './speech/resources.ts';
-import { SYNTH_VERSION, speak } from './synth/synth.ts';
+import { speak } from './synth/synth.ts';
 
 /** A sound with its stored analysis, as a take needs it. Word times by the word's place in the text. */
 export interface MadeTake {
@@ -29,7 +30,7 @@ export async function storeAnalysis(db: Db, analysis: Analysis): Promise<string>
 
 /** The draft voice of a text: synthesized and analysed once, then cached by all that it depends on. */
 export async function draftTake(db: Db, text: string, voice: Voice): Promise<MadeTake> {
-  const key = `draft ${SYNTH_VERSION} ${ANALYSIS_VERSION} ${hashOf(Buffer.from(JSON.stringify([text, voice])))}`;
+  const key = `draft ${DRAFT_ENGINE} ${ANALYSIS_VERSION} ${hashOf(Buffer.from(JSON.stringify([text, voice])))}`;
   const bytes = await derived(db, key, async () => {
     const spoken = await speak(text, voice);
     const media = await putMedia(db, spoken.wav, { kind: 'sound', type: 'audio/wav', name: 'draft.wav', facts: { seconds: spoken.seconds, rate: 48000 } });

@@ -1,5 +1,8 @@
 import type { Voice } from '../document/schema.ts';
 
+/** Version of the draft voices' recipes, a part of every draft: another recipe makes another sound. */
+export const DRAFT_ENGINE = 'synth-2';
+
 /** Draft voices that ship: a name and a recipe (voices-and-sound.md: measured to be understood). */
 export interface VoicePreset {
   readonly id: string;

@@ -6,8 +6,6 @@ import type { Voice } from '#core/document/schema';
 import { readWav, writeWav } from '#core/speech/wav';
 import { runProgram } from '../speech/run.ts';
 
-/** Part of every draft's key: another recipe makes another sound. */
-export const SYNTH_VERSION = 'synth-2';
 const MOST_LETTERS = 2000;
 const BROKEN = 'The draft voice could not be made. Check that flite, festival, espeak-ng and sox are installed, or choose another voice.';
 

@@ -3,6 +3,7 @@ import { sentenceOf } from '#core/document/failure';
 import type { Document, Line, Take, Voice } from '#core/document/schema';
 import { addTake } from '#core/edit/commands/lines';
 import { takeOf } from '#core/schedule/timing';
+import { DRAFT_ENGINE } from '#core/speech/voices';
 import { inOrder } from '#core/time/order';
 import { sendJson } from '../api.ts';
 import { makeId } from '../ids.ts';
@@ -16,7 +17,6 @@ interface Made {
   readonly words: readonly { readonly start: number; readonly end: number }[];
 }
 
-const ENGINE = 'synth-2';
 const inFlight = new Set<string>();
 const failed = new Map<string, number>();
 
@@ -65,7 +65,7 @@ export function makeDrafts(): void {
             from: made.from,
             length: made.length,
             times: timesOf(now, made.words),
-            draft: { voice, engineVersion: ENGINE, text },
+            draft: { voice, engineVersion: DRAFT_ENGINE, text },
           };
           run('Draft voice', addTake(sceneId, lineId, makeId('take'), take), { follows, quiet: true });
         })
