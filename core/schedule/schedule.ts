@@ -189,7 +189,7 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
   const speech = new Gathering();
   for (const line of own) {
     const hand = hashText(line.id) % 3 === 0 ? ('L' as const) : ('R' as const);
-    const busy = gestures.some((g) => g.start - toTicks(0.5) < line.end && g.end + toTicks(0.6) > line.start && actionOf(g.cue.action)?.id !== 'nod');
+    const busy = gestures.some((g) => g.start - toTicks(0.5) < line.end && g.end + toTicks(0.6) > line.start && actionOf(g.cue.action)?.handed !== false);
     const words = line.words.map((word, index) => ({ text: word.text, start: word.start - line.start, end: word.end - line.start, stress: line.analysis.stress[index] ?? 0.3 }));
     const keys = speakingKeys({ id: line.id, layer: id, length: line.end - line.start, lively, tense, analysis: line.analysis, words, hand });
     if (busy) for (const key of Object.keys(keys) as PoseKey[]) if (/^(upper|elbow|open)/.test(key)) delete keys[key];

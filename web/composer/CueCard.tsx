@@ -2,7 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { type Cue, type CueKind, isPin, MOUTH_SHAPES } from '#core/document/schema';
 import { changeCue, deleteCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
-import { ACTIONS } from '#core/figure/actions/index';
+import { ACTIONS, actionOf } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { formatLength, formatOffset, parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
@@ -123,16 +123,18 @@ function Own({ cue, scene, change, nameOf }: { cue: Cue; scene: PlacedScene; cha
       return (
         <>
           <Pick label="Gesture" value={c.action} options={ACTIONS.map((a) => [a.id, a.name])} onChange={(action) => change({ action } as Partial<Cue>)} />
-          <Pick
-            label="Hand on stage"
-            value={c.hand}
-            options={[
-              ['left', 'Left'],
-              ['right', 'Right'],
-              ['both', 'Both'],
-            ]}
-            onChange={(hand) => change({ hand } as Partial<Cue>)}
-          />
+          {actionOf(c.action)?.handed !== false && (
+            <Pick
+              label="Hand on stage"
+              value={c.hand}
+              options={[
+                ['left', 'Left'],
+                ['right', 'Right'],
+                ['both', 'Both'],
+              ]}
+              onChange={(hand) => change({ hand } as Partial<Cue>)}
+            />
+          )}
           {strength(c.strength, 1.5)}
         </>
       );

@@ -65,8 +65,9 @@ export function cueLabel(document: Document, scene: PlacedScene, cue: Cue): stri
       return cue.strength < 0.55 ? `A little ${name.toLowerCase()}` : name;
     }
     case 'gesture': {
-      const name = ACTIONS.find((a) => a.id === cue.action)?.name ?? cue.action;
-      return cue.action === 'nod' ? name : `${name}, ${cue.hand === 'both' ? 'both hands' : `${cue.hand} hand`}`;
+      const action = ACTIONS.find((a) => a.id === cue.action);
+      const name = action?.name ?? cue.action;
+      return action?.handed === false ? name : `${name}, ${cue.hand === 'both' ? 'both hands' : `${cue.hand} hand`}`;
     }
     case 'look':
       return cue.target.to === 'viewer' ? 'at the viewer' : cue.target.to === 'place' ? `at ${cue.target.name}` : `at ${nameOfLayer(document, scene, cue.target.layer)}`;

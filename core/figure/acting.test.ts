@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import { sequenced } from '../schedule/channels.ts';
+import { sample, type Track } from '../time/track.ts';
+import { poseForHand } from './actions/action.ts';
+import { ACTIONS, actionOf } from './actions/index.ts';
+import { EXPRESSIONS, expressionOf } from './expressions/index.ts';
+import { ARM_KEYS, BODY_KEYS, FACE_KEYS, POSE_KEYS, REST } from './pose.ts';
+
+const ARM_NAMES = new Set(ARM_KEYS.flatMap((key) => [`${key}A`, `${key}O`]));
+const known = (key: string): boolean => (BODY_KEYS as readonly string[]).includes(key) || (FACE_KEYS as readonly string[]).includes(key) || ARM_NAMES.has(key);
+
+describe.each(ACTIONS.map((action) => [action.id, action] as const))('the action %s', (id, action) => {
+  it('prepares before its word, has its stroke on it and its keys in order', () => {
+    expect(action.keys[0]?.at).toBeLessThan(0);
+    expect(action.keys.some(({ at }) => at === 0)).toBe(true);
+    action.keys.slice(1).forEach((key, n) => {
+      expect(key.at).toBeGreaterThan(action.keys[n]?.at as number);
+    });
+    expect(action.release).toBeGreaterThan(0.2);
+  });
+  it('moves only what a figure has, starting from where it stands', () => {
+    for (const { pose } of [...action.keys, ...(action.cycle?.keys ?? [])]) for (const key of Object.keys(pose)) expect(known(key)).toBe(true);
+    expect(action.keys[0]?.pose).toEqual({});
+  });
+  it('repeats within its cycle, coming back to where the cycle began', () => {
+    if (!action.cycle) return;
+    expect(action.cycle.keys.at(-1)?.at).toBeCloseTo(action.cycle.seconds, 9);
+    const last = action.keys.at(-1)?.pose ?? {};
+    const back = action.cycle.keys.at(-1)?.pose ?? {};
+    for (const [key, value] of Object.entries(last)) if (/^(upper|elbow)/.test(key)) expect(Math.abs((back[key as keyof typeof back] ?? 0) - value)).toBeLessThan(12);
+  });
+  it('is found by its name and by words', () => {
+    expect(actionOf(id)).toBe(action);
+    expect(action.words.length).toBeGreaterThan(1);
+  });
+});
+
+describe('an action for a hand', () => {
+  const wave = { upperA: 40, elbowA: 120, lean: 2, headTilt: 3 };
+  it('moves that arm alone', () => {
+    expect(Object.keys(poseForHand(wave, 'right', 1)).sort()).toEqual(['elbowR', 'headTilt', 'lean', 'upperR']);
+    expect(Object.keys(poseForHand(wave, 'left', 1)).sort()).toEqual(['elbowL', 'headTilt', 'lean', 'upperL']);
+  });
+  it('leans the other way for the other hand', () => expect(poseForHand(wave, 'left', 1).lean).toBe(-(poseForHand(wave, 'right', 1).lean as number)));
+  it('with both hands never mirrors exactly', () => {
+    const both = poseForHand(wave, 'both', 1);
+    expect(both.upperL).toBeLessThan(both.upperR as number);
+    expect(both.upperL).toBeGreaterThan((both.upperR as number) * 0.8);
+    expect(both.lean).toBe(0);
+  });
+  it('grows with its strength, the shape of the hand stays', () => {
+    const pose = { upperA: 40, openA: 1 };
+    expect(poseForHand(pose, 'right', 1.5)).toEqual({ upperR: 60, openR: 1 });
+  });
+});
+
+describe('expressions', () => {
+  it('differ from each other and from rest', () => {
+    const faces = EXPRESSIONS.map(({ face }) => JSON.stringify(face));
+    expect(new Set(faces).size).toBe(EXPRESSIONS.length);
+    for (const { face } of EXPRESSIONS) expect(Object.values(face).some((value) => value !== 0)).toBe(true);
+  });
+  it('move only what a face has', () => {
+    for (const { face } of EXPRESSIONS) for (const key of Object.keys(face)) expect((POSE_KEYS as readonly string[]).includes(key)).toBe(true);
+    expect(Object.keys(REST)).toHaveLength(POSE_KEYS.length);
+  });
+  it('of joy smile and those of sorrow do not', () => {
+    const smile = (id: string): number => expressionOf(id)?.face.smile ?? 0;
+    for (const id of ['warm', 'laughing']) expect(smile(id)).toBeGreaterThan(0.3);
+    for (const id of ['sad', 'annoyed', 'worried']) expect(smile(id)).toBeLessThan(0);
+  });
+});
+
+describe('performances one after the other', () => {
+  const raise = (at: number, value: number, until: number, release = 20) => ({
+    keys: [
+      { at, values: { upperR: 0 }, ease: 'both' as const },
+      { at: at + 10, values: { upperR: value }, ease: 'both' as const },
+    ],
+    until,
+    release,
+  });
+  it('go back to rest when nothing follows', () => {
+    const track = sequenced([raise(0, 40, 50)]).upperR as Track;
+    expect(sample(track, 30)).toBe(40);
+    expect(sample(track, 200)).toBe(0);
+  });
+  it('flow into each other when the next begins before the way back is done', () => {
+    const track = sequenced([raise(0, 40, 50), raise(52, 60, 90)]).upperR as Track;
+    expect(sample(track, 51)).toBe(40);
+    expect(sample(track, 57)).toBeGreaterThan(39);
+    expect(sample(track, 80)).toBe(60);
+  });
+  it('are the same in whatever order they were hung', () => {
+    const [one, two] = [raise(0, 40, 20), raise(100, 60, 140)];
+    expect(sequenced([two, one])).toEqual(sequenced([one, two]));
+  });
+  it('of an unknown action are nothing', () => expect(sequenced([{ keys: [], until: 0, release: 0 }])).toEqual({}));
+});

@@ -1,0 +1,233 @@
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { Tooltip } from 'radix-ui';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Cue, Document } from '#core/document/schema';
+import { edit } from '#core/edit/change';
+import { hangCue } from '#core/edit/commands/cues';
+import { gestureOn, sampleDocument } from '#core/testing/samples';
+import { inOrder } from '#core/time/order';
+import { useProduction } from '../state/production.ts';
+import { useView, view } from '../state/view.ts';
+import { useFilm } from './film.ts';
+import { HangMenu } from './HangMenu.tsx';
+import { LineCard } from './LineCard.tsx';
+
+vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {} }));
+vi.mock('./transport.ts', () => ({ seek: () => {}, playLine: () => {} }));
+
+const made = sampleDocument();
+const lines = inOrder(made.document.scenes[made.scene]?.lines ?? {});
+const layers = inOrder(made.document.scenes[made.scene]?.layers ?? {}).map(([id]) => id) as [string, string];
+const [line, first] = lines[0] as (typeof lines)[number];
+const words = inOrder(first.words).map(([id]) => id);
+
+/** The cards as the composer shows them, always of the newest document. */
+function Cards() {
+  const shown = useFilm();
+  if (!shown) return null;
+  return (
+    <Tooltip.Provider>
+      <LineCard scene={shown.scene} />
+      <HangMenu scene={shown.scene} />
+    </Tooltip.Provider>
+  );
+}
+const show = (document: Document = made.document): void => {
+  useProduction.setState({ id: 'pr_000000000001', document, preview: undefined, log: [], save: 'saved' });
+  render(<Cards />);
+};
+const cues = (): Cue[] => Object.values(useProduction.getState().document?.scenes[made.scene]?.cues ?? {});
+const hung = (cue: Partial<Cue> = {}): Document =>
+  edit(made.document, 'hang', 'cg_000000000001', hangCue(made.scene, 'cu_000000000001', { ...gestureOn(layers[0], words[1] as string), ...cue } as Cue)).document;
+const open = (word = words[2] as string): void => act(() => view({ hanging: { line, word, x: 300, y: 300 } }));
+
+beforeEach(() => {
+  vi.stubGlobal('fetch', async () => Response.json({ revisions: {} }));
+  HTMLElement.prototype.scrollIntoView = () => {};
+});
+afterEach(() => {
+  cleanup();
+  view({ line: undefined, cue: undefined, hanging: undefined });
+});
+
+describe('the card of a line', () => {
+  it('says what to do while no line is chosen', () => {
+    show();
+    expect(screen.getByText(/Choose a line on the ribbon/)).toBeTruthy();
+  });
+
+  it('shows who says what, and when', () => {
+    show();
+    act(() => view({ line }));
+    expect(screen.getByText('Line 1,')).toBeTruthy();
+    expect((screen.getByLabelText('Who speaks this line') as HTMLSelectElement).selectedOptions[0]?.textContent).toBe('Marit');
+    expect(screen.getByText('Nothing yet. Click a word, or drag it down onto a lane.')).toBeTruthy();
+  });
+
+  it('gives the line to somebody else', () => {
+    show();
+    act(() => view({ line }));
+    const select = screen.getByLabelText('Who speaks this line') as HTMLSelectElement;
+    const tully = [...select.options].find((option) => option.textContent === 'Tully')?.value as string;
+    fireEvent.change(select, { target: { value: tully } });
+    expect(useProduction.getState().document?.scenes[made.scene]?.lines[line]?.role).toBe(tully);
+  });
+
+  it('takes new words with Enter and leaves them with Esc', () => {
+    show();
+    act(() => view({ line }));
+    const text = (): string | undefined => useProduction.getState().document?.scenes[made.scene]?.lines[line]?.text;
+    fireEvent.click(screen.getByLabelText('Change the words'));
+    let area = screen.getByLabelText('Words of the line');
+    fireEvent.change(area, { target: { value: '  Good   evening, Tully. ' } });
+    fireEvent.keyDown(area, { key: 'Enter' });
+    expect(text()).toBe('Good evening, Tully.');
+    fireEvent.click(screen.getByLabelText('Change the words'));
+    area = screen.getByLabelText('Words of the line');
+    fireEvent.change(area, { target: { value: 'Never mind' } });
+    fireEvent.keyDown(area, { key: 'Escape' });
+    expect(text()).toBe('Good evening, Tully.');
+  });
+
+  it('lists what hangs from its words, in order of time, and chooses one', () => {
+    show(hung());
+    act(() => view({ line }));
+    const entry = screen.getByText('Wave, right hand').closest('button') as HTMLButtonElement;
+    expect(entry.textContent).toContain('morning');
+    fireEvent.click(entry);
+    expect(useView.getState().cue).toBe('cu_000000000001');
+    expect(screen.getByLabelText('The chosen cue')).toBeTruthy();
+  });
+
+  it('deletes the line', () => {
+    show();
+    act(() => view({ line }));
+    fireEvent.click(screen.getByLabelText('Delete the line (Delete)'));
+    expect(Object.keys(useProduction.getState().document?.scenes[made.scene]?.lines ?? {})).toHaveLength(3);
+    expect(useView.getState().line).toBeUndefined();
+  });
+});
+
+describe('the card of a cue', () => {
+  const card = (document = hung()): ReturnType<typeof within> => {
+    show(document);
+    act(() => view({ line, cue: 'cu_000000000001' }));
+    return within(screen.getByLabelText('The chosen cue'));
+  };
+
+  it('hangs it from another word of its line', () => {
+    fireEvent.change(card().getByLabelText('Starts at'), { target: { value: words[3] } });
+    expect(cues()[0]?.start).toMatchObject({ to: 'word', word: words[3], offset: 0 });
+  });
+
+  it('lets it go to the clock, where it was', () => {
+    fireEvent.change(card().getByLabelText('Starts at'), { target: { value: '' } });
+    expect(cues()[0]?.start).toMatchObject({ to: 'scene' });
+    expect(cues()[0]?.start.offset).toBeGreaterThan(0);
+    expect(screen.getByText('placed by hand', { selector: 'span' })).toBeTruthy();
+  });
+
+  it('nudges it by a frame with the arrows, by ten with Shift', () => {
+    const field = card().getByLabelText(/Offset/);
+    fireEvent.keyDown(field, { key: 'ArrowUp' });
+    expect(cues()[0]?.start.offset).toBe(2000);
+    fireEvent.keyDown(screen.getByLabelText(/Offset/), { key: 'ArrowDown', shiftKey: true });
+    expect(cues()[0]?.start.offset).toBe(-18_000);
+  });
+
+  it('takes a typed offset and refuses what is no time, in words', () => {
+    const field = card().getByLabelText(/Offset/) as HTMLInputElement;
+    fireEvent.change(field, { target: { value: '0.5' } });
+    fireEvent.keyDown(field, { key: 'Enter' });
+    expect(cues()[0]?.start.offset).toBe(24_000);
+    const again = screen.getByLabelText(/Offset/);
+    fireEvent.change(again, { target: { value: 'later' } });
+    fireEvent.blur(again);
+    expect(cues()[0]?.start.offset).toBe(24_000);
+    expect(screen.getByText(/Write a time/)).toBeTruthy();
+  });
+
+  it('holds it until a word', () => {
+    fireEvent.change(card().getByLabelText('Hold until'), { target: { value: words[4] } });
+    expect(cues()[0]?.end).toMatchObject({ to: 'word', word: words[4], edge: 'end' });
+  });
+
+  it('is deleted with its button', () => {
+    fireEvent.click(card().getByLabelText('Delete this cue (Delete)'));
+    expect(cues()).toEqual([]);
+    expect(useView.getState().cue).toBeUndefined();
+  });
+
+  it('gives way to another cue’s card without a fault', () => {
+    const two = edit(
+      hung(),
+      'hang',
+      'cg_000000000002',
+      hangCue(made.scene, 'cu_000000000002', { ...gestureOn(layers[1], words[3] as string, 'a1'), action: 'nod' } as Cue),
+    ).document;
+    HTMLElement.prototype.scrollIntoView = (() => Promise.resolve()) as never;
+    card(two);
+    act(() => view({ cue: 'cu_000000000002' }));
+    expect(within(screen.getByLabelText('The chosen cue')).getByRole('heading').textContent).toBe('Nod');
+  });
+});
+
+describe('hanging a cue from a word', () => {
+  it('finds an action by what one would call it, and Enter hangs it at the word', () => {
+    show();
+    open();
+    fireEvent.change(screen.getByLabelText('Find'), { target: { value: 'hello' } });
+    fireEvent.keyDown(screen.getByLabelText('Find'), { key: 'Enter' });
+    expect(cues()).toHaveLength(1);
+    expect(cues()[0]).toMatchObject({ kind: 'gesture', action: 'wave', layer: layers[0], start: { to: 'word', word: words[2], edge: 'start', offset: 0 } });
+    expect(useView.getState().hanging).toBeUndefined();
+  });
+
+  it('belongs to the speaker unless somebody else is chosen', () => {
+    show();
+    open();
+    fireEvent.change(screen.getByLabelText('Who'), { target: { value: layers[1] } });
+    fireEvent.click(screen.getByRole('tab', { name: 'Face' }));
+    fireEvent.click(screen.getByText('Surprised'));
+    expect(cues()[0]).toMatchObject({ kind: 'face', expression: 'surprised', layer: layers[1] });
+  });
+
+  it('takes the hand that was chosen', () => {
+    show();
+    open();
+    fireEvent.click(screen.getByText('Both hands'));
+    fireEvent.click(screen.getByText('Shrug'));
+    expect(cues()[0]).toMatchObject({ action: 'shrug', hand: 'both' });
+  });
+
+  it.each([
+    ['Look', 'At Tully', { kind: 'look', target: { to: 'layer' } }],
+    ['Look', 'At the viewer', { kind: 'look', target: { to: 'viewer' } }],
+    ['Move', 'Walk to the middle', { kind: 'move', walk: true, x: 0 }],
+    ['Mouth', 'Closed', { kind: 'mouth', shape: 'closed' }],
+    ['Camera', 'Close, Marit', { kind: 'camera', framing: 'close' }],
+    ['Camera', 'Ease out to wide', { kind: 'camera', framing: 'wide' }],
+  ] as const)('offers %s: %s', (kind, option, cue) => {
+    show();
+    open();
+    fireEvent.click(screen.getByRole('tab', { name: kind }));
+    fireEvent.click(screen.getByText(option));
+    expect(cues()[0]).toMatchObject(cue);
+  });
+
+  it('says when nothing is called so, and hangs nothing', () => {
+    show();
+    open();
+    fireEvent.change(screen.getByLabelText('Find'), { target: { value: 'somersault' } });
+    expect(screen.getByText('Nothing is called “somersault”.')).toBeTruthy();
+    fireEvent.keyDown(screen.getByLabelText('Find'), { key: 'Enter' });
+    expect(cues()).toEqual([]);
+  });
+
+  it('closes with Esc', () => {
+    show();
+    open();
+    fireEvent.keyDown(screen.getByLabelText('Find'), { key: 'Escape' });
+    expect(useView.getState().hanging).toBeUndefined();
+  });
+});
