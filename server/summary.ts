@@ -1,23 +1,8 @@
+import type { Summary } from '#core/document/answers';
 import type { Document } from '#core/document/schema';
 import { schedule } from '#core/schedule/schedule';
 import { takeOf } from '#core/schedule/timing';
 import { inOrder } from '#core/time/order';
-
-export interface Summary {
-  readonly id: string;
-  readonly slug: string;
-  readonly title: string;
-  readonly frame: string;
-  readonly scenes: number;
-  readonly length: number;
-  readonly cast: readonly { readonly name: string; readonly colour: number }[];
-  /** The whole conversation in miniature: start and end in ticks, speaker's colour. */
-  readonly ribbon: readonly { readonly start: number; readonly end: number; readonly colour: number; readonly draft: boolean }[];
-  readonly drafts: number;
-  readonly lines: number;
-  /** Spoken text, for finding a line. */
-  readonly texts: readonly string[];
-}
 
 /** What the list of productions shows of one; timing alone, no analysis is read. */
 export function summaryOf(document: Document): Summary {

@@ -17,7 +17,7 @@ import { addLayer, addScene, changeLayer, deleteScene, emptyScene, orderLayer, r
 import { designsFor, fromScript, newDocument, placesFor, scaleFor, voiceFor } from './create.ts';
 
 const CHANGE = 'cg_000000000001';
-const FRAME_SHAPES: FrameShape[] = ['16:9', '9:16', '1:1'];
+const FRAME_SHAPES: FrameShape[] = ['16:9', '9:16', '1:1', '4:5'];
 const edited = (document: Document, recipe: Recipe): Document => edit(document, 'test', CHANGE, recipe).document;
 const sceneIn = (document: Document, id: string): Scene => document.scenes[id] as Scene;
 const timesIn = (document: Document, id: string) => resolveScene(sceneIn(document, id), (_, line) => lineTiming(line), document.production.fps);

@@ -20,7 +20,7 @@ import { captionAt, evaluate, sceneAt } from './evaluate.ts';
 import { propOf } from './props/index.ts';
 import { SETS } from './sets/index.ts';
 
-const FRAME_SHAPES: FrameShape[] = ['16:9', '9:16', '1:1'];
+const FRAME_SHAPES: FrameShape[] = ['16:9', '9:16', '1:1', '4:5'];
 const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] };
 const CHANGE = 'cg_000000000001';
 const filmOf = (document: Document): FilmSchedule => schedule(document, () => undefined);

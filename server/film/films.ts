@@ -4,6 +4,7 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { execa } from 'execa';
+import type { FilmProgress } from '#core/document/answers';
 import { failure } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
 import { PAINTER_VERSION } from '#core/paint/paint';
@@ -210,19 +211,6 @@ export async function joinFilm(db: Db, id: string): Promise<void> {
 /** Stops a film; workers drop its unfinished segments, finished ones stay for the next export. */
 export async function cancelFilm(db: Db, id: string): Promise<void> {
   await db('films').where({ id, state: 'rendering' }).update({ state: 'cancelled', ended_at: db.fn.now() });
-}
-
-export interface FilmProgress {
-  readonly id: string;
-  readonly name: string;
-  readonly state: string;
-  readonly error: string | null;
-  readonly frames: number;
-  readonly done: number;
-  readonly media: string | null;
-  readonly reused: number;
-  readonly segments: number;
-  readonly secondsLeft: number | null;
 }
 
 /** Where a film stands: frames done, and the time left from its own speed so far. */

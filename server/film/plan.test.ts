@@ -86,7 +86,7 @@ describe('a planned film', () => {
 
 describe('what a film is exported as', () => {
   it('has even sides in every frame and size that is offered', () => {
-    for (const frame of ['16:9', '9:16', '1:1'] as const)
+    for (const frame of ['16:9', '9:16', '1:1', '4:5'] as const)
       for (const side of SIDES) {
         const size = sizeFor(frame, side);
         expect(Math.min(size.width, size.height)).toBe(side);

@@ -2,6 +2,7 @@ import { Check, Download, TriangleAlert, X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
+import type { FilmProgress } from '#core/document/answers';
 import { sentenceOf } from '#core/document/failure';
 import { FRAMES } from '#core/document/schema';
 import { takeOf } from '#core/schedule/timing';
@@ -18,19 +19,6 @@ import { Button, ValueField } from '../ui/parts.tsx';
 import { MiniRibbon } from './Home.tsx';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
-
-interface Film {
-  readonly id: string;
-  readonly name: string;
-  readonly state: 'rendering' | 'done' | 'failed' | 'cancelled';
-  readonly error: string | null;
-  readonly frames: number;
-  readonly done: number;
-  readonly media: string | null;
-  readonly reused: number;
-  readonly segments: number;
-  readonly secondsLeft: number | null;
-}
 
 const SIDES = [540, 720, 1080, 2160] as const;
 /** Bytes a second of a 1080p film at these settings, from our own films; other sizes by their area. */
@@ -77,7 +65,7 @@ function Page() {
   const [name, setName] = useState(`${document.production.title}.mp4`);
   const [from, setFrom] = useState(0);
   const [to, setTo] = useState<number>();
-  const [films, setFilms] = useState<Film[]>([]);
+  const [films, setFilms] = useState<FilmProgress[]>([]);
   const [starting, setStarting] = useState(false);
   const id = document.production.id;
   const even = (value: number): number => Math.round(value / 2) * 2;
@@ -88,13 +76,13 @@ function Page() {
   const running = films.find((f) => f.state === 'rendering');
 
   useEffect(() => {
-    getJson<Film[]>(`/productions/${id}/films`).then(setFilms, (thrown) => toast.error(sentenceOf(thrown)));
+    getJson<FilmProgress[]>(`/productions/${id}/films`).then(setFilms, (thrown) => toast.error(sentenceOf(thrown)));
   }, [id]);
   useEffect(() => {
     if (!running) return;
     const events = new EventSource(`/api/films/${running.id}/events`);
     events.onmessage = ({ data }) => {
-      const now = JSON.parse(data) as Film;
+      const now = JSON.parse(data) as FilmProgress;
       setFilms((all) => all.map((f) => (f.id === now.id ? now : f)));
       if (now.state !== 'rendering') events.close();
     };
@@ -109,7 +97,7 @@ function Page() {
         name: file,
         options: { width, height, fps, from, to: to === undefined ? null : end, captions, preset: 'veryfast', crf: 19 },
       });
-      const fresh = await getJson<Film>(`/films/${made.id}`);
+      const fresh = await getJson<FilmProgress>(`/films/${made.id}`);
       setFilms((all) => [fresh, ...all]);
     } catch (thrown) {
       toast.error(sentenceOf(thrown));
@@ -118,7 +106,7 @@ function Page() {
     }
   };
   const cancel = async (film_id: string): Promise<void> => {
-    const now = await sendJson<Film>('POST', `/films/${film_id}/cancel`).catch((thrown) => void toast.error(sentenceOf(thrown)));
+    const now = await sendJson<FilmProgress>('POST', `/films/${film_id}/cancel`).catch((thrown) => void toast.error(sentenceOf(thrown)));
     if (now) setFilms((all) => all.map((f) => (f.id === now.id ? now : f)));
   };
   const time = (typed: string): number | undefined => {
@@ -293,7 +281,7 @@ function LastFrame({ scene, captions, shape }: { scene: PlacedScene; captions: b
 }
 
 /** The whole conversation; it fills with strong colour as the film is made. */
-function FilmRibbon({ film: running }: { film: Film | undefined }) {
+function FilmRibbon({ film: running }: { film: FilmProgress | undefined }) {
   const { document, film } = useFilm() as NonNullable<ReturnType<typeof useFilm>>;
   const ribbon = useMemo(
     () =>
@@ -310,7 +298,7 @@ function FilmRibbon({ film: running }: { film: Film | undefined }) {
   return <MiniRibbon ribbon={ribbon} length={film.length} {...(running ? { progress: running.done / Math.max(1, running.frames) } : {})} />;
 }
 
-function Progress({ film, cancel }: { film: Film; cancel: () => void }) {
+function Progress({ film, cancel }: { film: FilmProgress; cancel: () => void }) {
   const percent = Math.floor((100 * film.done) / Math.max(1, film.frames));
   return (
     <div className="mt-3 flex items-center gap-3" role="status">

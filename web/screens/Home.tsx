@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
+import type { ListedProduction } from '#core/document/answers';
 import { sentenceOf } from '#core/document/failure';
 import type { FrameShape } from '#core/document/schema';
 import { fromScript, newDocument } from '#core/edit/create';
@@ -16,32 +17,17 @@ import { Button, CutTag, EditableName, Mark } from '../ui/parts.tsx';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { QuickFilm } from './QuickFilm.tsx';
 
-interface Summary {
-  readonly id: string;
-  readonly title: string;
-  readonly scenes: number;
-  readonly length: number;
-  readonly frame: FrameShape;
-  readonly cast: readonly { readonly name: string; readonly colour: number }[];
-  readonly ribbon: readonly { readonly start: number; readonly end: number; readonly colour: number; readonly draft: boolean }[];
-  readonly drafts: number;
-  readonly lines: number;
-  readonly texts: readonly string[];
-  readonly changedAt: string;
-  readonly exportedAt: string | null;
-}
-
 const FRAME_NAMES: Readonly<Record<FrameShape, string>> = { '16:9': 'Wide 16:9', '9:16': 'Tall 9:16', '1:1': 'Square 1:1', '4:5': 'Portrait 4:5' };
 
 /** Productions as bands: each is known by the shape of its conversation. */
 export function Home() {
-  const [list, setList] = useState<Summary[]>();
+  const [list, setList] = useState<ListedProduction[]>();
   const [problem, setProblem] = useState<string>();
   const [query, setQuery] = useState('');
   const navigate = useNavigate();
   const load = useCallback(async () => {
     try {
-      setList(await getJson<Summary[]>('/productions'));
+      setList(await getJson<ListedProduction[]>('/productions'));
       setProblem(undefined);
     } catch (thrown) {
       setProblem(sentenceOf(thrown));
@@ -55,7 +41,7 @@ export function Home() {
     );
   }, [list, query]);
 
-  const remove = async (production: Summary): Promise<void> => {
+  const remove = async (production: ListedProduction): Promise<void> => {
     await sendJson('DELETE', `/productions/${production.id}`);
     await load();
     toast(`“${production.title}” is deleted.`, {
@@ -259,7 +245,7 @@ function Band({
   duplicate,
   remove,
 }: {
-  production: Summary;
+  production: ListedProduction;
   open: () => void;
   rename: (title: string) => void;
   duplicate: () => void;
@@ -351,7 +337,7 @@ function Band({
 }
 
 /** A whole conversation in miniature. */
-export function MiniRibbon({ ribbon, length, height = 20, progress }: { ribbon: Summary['ribbon']; length: number; height?: number; progress?: number }) {
+export function MiniRibbon({ ribbon, length, height = 20, progress }: { ribbon: ListedProduction['ribbon']; length: number; height?: number; progress?: number }) {
   const scale = 760 / Math.max(length, 48_000 * 20);
   if (!ribbon.length)
     return (
