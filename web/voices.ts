@@ -87,7 +87,7 @@ async function layTake(scene: string, lineId: string, media: string, from: numbe
 export async function importForSpeaker(scene: string, role: string, files: readonly File[]): Promise<void> {
   const known = toast.loading(files.length === 1 ? `Reading “${(files[0] as File).name}” …` : `Reading ${files.length} files …`);
   try {
-    const pieces: { media: string; from: number; length: number; words?: readonly string[] }[] = [];
+    const pieces: { media: string; from: number; length: number }[] = [];
     const lines = (): [string, Line][] => inOrder(sceneNow(scene)?.lines ?? {}).filter(([, line]) => line.role === role && line.kind === 'line');
     const open = lines().filter(([, line]) => (takeOf(line)?.kind ?? 'draft') === 'draft');
     for (const file of files) {

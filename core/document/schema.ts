@@ -243,5 +243,4 @@ export interface Document {
 }
 export const DocumentSchema = v.object({ production: ProductionSchema, characters: v.record(id('character'), CharacterSchema), scenes: v.record(id('scene'), SceneSchema) });
 
-export const isWordPin = (pin: Pin): pin is Extract<Pin, { to: 'word' }> => pin.to === 'word';
 export const isPin = (end: End): end is Pin => 'to' in end;

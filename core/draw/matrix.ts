@@ -39,5 +39,3 @@ export function invert(m: Matrix): Matrix {
   if (Math.abs(det) < 1e-12) throw new Error('A matrix without area has no inverse.');
   return [m[3] / det, -m[1] / det, -m[2] / det, m[0] / det, (m[2] * m[5] - m[3] * m[4]) / det, (m[1] * m[4] - m[0] * m[5]) / det];
 }
-
-export const equalMatrix = (a: Matrix, b: Matrix): boolean => a === b || (a[0] === b[0] && a[1] === b[1] && a[2] === b[2] && a[3] === b[3] && a[4] === b[4] && a[5] === b[5]);

@@ -10,7 +10,7 @@ import { orderAtEnd, ordersBetween } from '../time/order.ts';
 import type { FrameRate } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
 import { insertScript } from './commands/lines.ts';
-import { addCharacter, addLayer, addRole, addScene, emptyScene } from './commands/stage.ts';
+import { addCharacter, addLayer, addRole, emptyScene } from './commands/stage.ts';
 
 export interface NewProduction {
   readonly title: string;
@@ -135,5 +135,3 @@ export function fromScript(script: ReadScript, production: NewProduction, makeId
   if (script.lines.length) run('Write the script', insertScript(scene, script, roles, makeId));
   return document;
 }
-
-export { addScene };

@@ -1,6 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
-import type { Character } from '../document/schema.ts';
+import { type Character, MOUTH_SHAPES } from '../document/schema.ts';
 import { dice } from '../draw/hash.ts';
 import { isGroup, type Node } from '../draw/picture.ts';
 import type { Surface } from '../paint/context.ts';
@@ -10,7 +10,7 @@ import { ACTIONS } from './actions/index.ts';
 import { designed } from './cast.ts';
 import { EXPRESSIONS } from './expressions/index.ts';
 import { drawFigure } from './figure.ts';
-import { blendMouth, MOUTH_CHART, MOUTH_SHAPES } from './mouth.ts';
+import { blendMouth, MOUTH_CHART } from './mouth.ts';
 import { type PartialPose, POSE_KEYS, posed, REST } from './pose.ts';
 import { proportionsOf } from './proportions.ts';
 import { skeletonOf } from './skeleton.ts';

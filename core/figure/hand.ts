@@ -126,5 +126,3 @@ export function drawHand(s: Sketch, id: string, wrist: Point, angle: number, thu
   const fold = out - hand.thumb * 2;
   s.limb(`${id}.thumb`, [at(8, 6), at(...mid), at(mid[0] + Math.sin(fold) * 9.5, mid[1] + Math.cos(fold) * 9.5)], [5.4 * k, 4.9 * k, 4.2 * k], tone, shade);
 }
-
-export { limbPath };

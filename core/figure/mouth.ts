@@ -1,4 +1,4 @@
-import { MOUTH_SHAPES, type MouthShape } from '../document/schema.ts';
+import type { MouthShape } from '../document/schema.ts';
 import { ellipse, pen } from '../draw/path.ts';
 import type { Colour, Node } from '../draw/picture.ts';
 import { clamp } from '../time/easing.ts';
@@ -209,5 +209,3 @@ export function drawMouth(mouth: MouthNumbers, smile: number, press: number, loo
 
 /** How far the chin follows an open mouth: 40 % of the lower lip's drop (design.md, 11), less while the face is small. */
 export const chinDrop = (mouth: MouthNumbers): number => mouth.lower * 0.34;
-
-export { MOUTH_SHAPES };

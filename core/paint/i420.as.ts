@@ -54,7 +54,6 @@ export function convert(rgba: usize, stride: usize, x: u32, y: u32, width: u32, 
   }
 }
 
-// @ts-ignore: decorator
 @inline
 function four(pixels: v128, yr: v128, yg: v128, yb: v128, offset: v128, mask: v128): v128 {
   const r = v128.and(pixels, mask);

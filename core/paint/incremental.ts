@@ -1,6 +1,6 @@
 import type { Picture } from '../draw/picture.ts';
 import type { PaintHost, Surface } from './context.ts';
-import { areaOf, type Box, boxOf, contains, EMPTY_BOX, intersection, isDelicate, isEmpty, touches, type Unit, union, unitsOf, ViewMemo } from './geometry.ts';
+import { areaOf, type Box, boxOf, contains, intersection, isDelicate, isEmpty, touches, type Unit, union, unitsOf, ViewMemo } from './geometry.ts';
 import { Painter } from './paint.ts';
 
 /** Takes painted rectangles: `surface` from (sx, sy) is what the frame shows at `box`. */
@@ -284,5 +284,3 @@ export function paintFully(host: PaintHost, picture: Picture, width: number, hei
   for (const unit of unitsOf(picture, width / picture.width, new ViewMemo())) painter.paint(surface, unit.node, unit.view, 0, 0);
   return surface;
 }
-
-export { EMPTY_BOX };

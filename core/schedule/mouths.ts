@@ -93,7 +93,7 @@ export function shapeAt(track: MouthTrack, tick: number): MouthShape {
 
 const jaw = (shape: MouthShape, loud: number): number => (shape === 'closed' || shape === 'rest' || shape === 'bite' ? 1 : clamp(0.35 + 0.72 * loud, LEAST_OPEN, 1.22));
 
-/** The blended mouth at a tick: any tick costs the same. */
+/** The blended mouth at a tick: every tick costs the same. */
 export function mouthAt(track: MouthTrack, tick: number): MouthNumbers {
   const index = lastAtOrBefore(track.starts, tick);
   const inside = index >= 0 && (track.ends[index] as number) > tick;

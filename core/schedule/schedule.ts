@@ -8,7 +8,7 @@ import type { Analysis } from '../speech/analysis.ts';
 import { estimateSpeech } from '../speech/estimate.ts';
 import { inOrder } from '../time/order.ts';
 import { type FrameRate, ticksPerFrame, toTicks } from '../time/ticks.ts';
-import { type Key, sample, type Track, track } from '../time/track.ts';
+import { type Key, type Track, track } from '../time/track.ts';
 import { fixationsOf } from './attention.ts';
 import { CAPTION_RULES, type CaptionSpan, captionWords, lineLimit, twoRows } from './captions.ts';
 import { characterLayers, playerOf, speakerLayer } from './casting.ts';
@@ -363,5 +363,3 @@ function captionSpans(document: Document, scene: Scene, resolved: Resolved, line
     return { ...span, end };
   });
 }
-
-export { sample };

@@ -1,5 +1,5 @@
 import { hashText } from '../draw/hash.ts';
-import { type FrameRate, ticksPerFrame, toTicks } from '../time/ticks.ts';
+import { ticksPerFrame, toTicks } from '../time/ticks.ts';
 import type { FilmSchedule } from './schedule.ts';
 
 /** A piece of film that is rendered in one go: whole frames, end exclusive. */
@@ -52,5 +52,3 @@ export const clipped = (segments: readonly Segment[], fromFrame: number, toFrame
   segments
     .map((segment) => ({ ...segment, fromFrame: Math.max(fromFrame, segment.fromFrame), toFrame: Math.min(toFrame, segment.toFrame) }))
     .filter((segment) => segment.toFrame > segment.fromFrame);
-
-export type { FrameRate };

@@ -22,6 +22,3 @@ export const floorToFrame = (ticks: number, fps: FrameRate): number => {
   const frame = ticksPerFrame(fps);
   return Math.floor(ticks / frame) * frame || 0;
 };
-
-/** Number of frames that a film of `ticks` has: whole lengths only, a rest counts as a frame. */
-export const frameCount = (ticks: number, fps: FrameRate): number => Math.ceil(ticks / ticksPerFrame(fps));

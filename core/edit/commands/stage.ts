@@ -23,14 +23,6 @@ export const addRole =
     draft.production.roles[roleId] = role;
   };
 
-export const renameRole =
-  (roleId: string, name: string): Recipe =>
-  (draft) => {
-    const role = draft.production.roles[roleId];
-    if (!role) throw failure('no-role', 'That speaker is gone. Choose another one.');
-    role.name = name;
-  };
-
 export const setVoice =
   (roleId: string, voice: Voice): Recipe =>
   (draft) => {
