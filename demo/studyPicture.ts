@@ -1,15 +1,15 @@
 import { paintFully } from '#core/paint/incremental';
 import { setOf } from '#core/stage/sets/index';
-import { nodeHost } from '#server/paint/host';
+import { nodePainter, toPng } from '#server/paint/host';
 
 /** A picture file to import: our own drawn study, painted to PNG. */
 export function studyPicture(): Uint8Array {
   const set = setOf('study');
   const surface = paintFully(
-    nodeHost(),
+    nodePainter(),
     { width: 1920, height: 1080, background: set?.background ?? '#ffffff', planes: [{ view: [1, 0, 0, 1, 960, 540], nodes: set?.draw() ?? [] }] },
     1600,
     900,
   );
-  return (surface.canvas as { toBuffer(type: 'image/png'): Buffer }).toBuffer('image/png');
+  return toPng(surface);
 }

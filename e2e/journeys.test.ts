@@ -2,16 +2,16 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { loadImage } from '@napi-rs/canvas';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { paintFully } from '#core/paint/incremental';
+import type { RawImage } from '#core/paint/paint';
 import { schedule } from '#core/schedule/schedule';
 import type { Analysis } from '#core/speech/analysis';
 import { voicePreset } from '#core/speech/voices';
 import { evaluate, poseAt } from '#core/stage/evaluate';
 import { filmFonts } from '#server/fonts';
-import { nodeHost } from '#server/paint/host';
+import { decodePicture, nodePainter } from '#server/paint/host';
 import { speak } from '#server/synth/synth';
 import { type Browser, openBrowser } from './browser.ts';
 import { openHouse } from './house.ts';
@@ -104,9 +104,10 @@ describe('the demo', () => {
       await browser.driver.sleep(1500);
       const film = schedule(document, (hash) => analyses.get(hash));
       const place = film.scenes[0] as (typeof film.scenes)[number];
-      const images = new Map();
+      const images = new Map<string, RawImage>();
+      const painter = nodePainter(images);
       const { backdrop } = place.scene;
-      if (backdrop.kind === 'picture') images.set(backdrop.media, await loadImage(Buffer.from(await (await fetch(`${house.url}/api/media/${backdrop.media}`)).arrayBuffer())));
+      if (backdrop.kind === 'picture') images.set(backdrop.media, await decodePicture(Buffer.from(await (await fetch(`${house.url}/api/media/${backdrop.media}`)).arrayBuffer())));
       const eased = place.shots.find((shot) => shot.cue.over > 0)?.start ?? 0;
       // Open mouths, at the middle of their vowels.
       const wide = [...place.layers.values()].flatMap(({ mouth }) =>
@@ -125,7 +126,9 @@ describe('the demo', () => {
           'base64',
         );
         const picture = evaluate(document, place, tick, filmFonts());
-        const ours = paintFully(nodeHost(images), picture, width, height).context.getImageData(0, 0, width, height).data;
+        const surface = paintFully(painter, picture, width, height);
+        const ours = surface.pixels();
+        surface.dispose();
         for (let i = 0; i < ours.length; i += 4) {
           let most = 0;
           for (let c = 0; c < 4; c++) most = Math.max(most, Math.abs((ours[i + c] as number) - (theirs[i + c] as number)));

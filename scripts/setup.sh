@@ -29,10 +29,10 @@ need_modules() {
   fi
 }
 
-# The painter's conversion routine and the speech model: needed by every command.
+# The painter's compiled part and the speech model: needed by every command.
 need_engine() {
-  if [ ! -f "$ROOT/core/paint/i420.wasm" ] || [ "$ROOT/core/paint/i420.as.ts" -nt "$ROOT/core/paint/i420.wasm" ]; then
-    (cd "$ROOT" && node node_modules/assemblyscript/bin/asc.js core/paint/i420.as.ts --outFile core/paint/i420.wasm --optimize --enable simd --runtime stub --noAssert >&2) || return 1
+  if [ ! -f "$ROOT/core/paint/engine.wasm" ] || [ -n "$(find "$ROOT/core/paint" -name '*.as.ts' -newer "$ROOT/core/paint/engine.wasm" -print -quit)" ]; then
+    (cd "$ROOT" && node node_modules/assemblyscript/bin/asc.js core/paint/engine.as.ts --outFile core/paint/engine.wasm -O3 --enable simd --runtime stub --noAssert >&2) || return 1
   fi
   if [ ! -f "$ROOT/dist/speech/dictionary.bin" ] || [ "$ROOT/server/speech/buildModel.ts" -nt "$ROOT/dist/speech/dictionary.bin" ]; then
     say "Making the speech model …"

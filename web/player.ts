@@ -1,6 +1,6 @@
 import type { FilmSchedule } from '#core/schedule/schedule';
 import { type Clip, FADE_SAMPLES, voiceClips } from '#core/sound/mix';
-import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { TICKS_PER_SECOND, ticksPerFrame } from '#core/time/ticks';
 import { mediaUrl } from './api.ts';
 
 /** Decoded sounds are fetched once. */
@@ -34,7 +34,7 @@ interface Playing {
   readonly to: number;
   readonly startedAt: number;
   readonly sources: AudioBufferSourceNode[];
-  readonly timer: number;
+  readonly timer: ReturnType<typeof setTimeout>;
 }
 
 /**
@@ -74,6 +74,7 @@ export class Player {
     };
     const sources = loaded.flatMap(({ clip, buffer }) => (buffer ? [this.lay(ctx, analyser, clip, buffer, from, to, startedAt)] : []));
     const latency = ctx.outputLatency || ctx.baseLatency || 0;
+    const frame = ticksPerFrame(film.fps);
     const step = (): void => {
       const now = this.playing;
       if (!now) return;
@@ -84,9 +85,11 @@ export class Player {
         return;
       }
       this.onTick(tick);
-      this.playing = { ...now, timer: requestAnimationFrame(step) };
+      // Woken once a frame of the film, not of the screen: the rest of the page has the time in between.
+      const next = frame - (tick % frame);
+      this.playing = { ...now, timer: setTimeout(step, Math.max(4, (next / TICKS_PER_SECOND) * 1000)) };
     };
-    this.playing = { from, to, startedAt, sources, timer: requestAnimationFrame(step) };
+    this.playing = { from, to, startedAt, sources, timer: setTimeout(step, 0) };
   }
 
   private lay(ctx: AudioContext, output: AudioNode, clip: Clip, buffer: AudioBuffer, from: number, to: number, startedAt: number): AudioBufferSourceNode {
@@ -122,7 +125,7 @@ export class Player {
   stop(): void {
     this.starting++;
     if (!this.playing) return;
-    cancelAnimationFrame(this.playing.timer);
+    clearTimeout(this.playing.timer);
     for (const source of this.playing.sources) {
       try {
         source.stop();

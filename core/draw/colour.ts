@@ -33,8 +33,14 @@ export function readOklch(colour: Colour): Oklch {
 
 /** A step along lightness, chroma and hue. */
 export function stepped(colour: Colour, dl: number, dc = 0, dh = 0): Colour {
-  const { l, c, h } = readOklch(colour);
-  return oklch(l + dl, c + dc, h + dh);
+  const key = `${colour} ${dl} ${dc} ${dh}`;
+  let hex = cache.get(key);
+  if (!hex) {
+    const { l, c, h } = readOklch(colour);
+    hex = oklch(l + dl, c + dc, h + dh);
+    cache.set(key, hex);
+  }
+  return hex;
 }
 
 /** The light of a part's shadow side: OKLCH(.83 .045 285), multiplied (design.md, 10 Surface). */

@@ -38,9 +38,11 @@ export function torsoFrame(model: FigureModel, sk: Skeleton, worn: Garment): Tor
   const rows = profile(model, worn);
   const halfAt = (y: number): number => {
     for (let index = 1; index < rows.length; index++) {
-      const [w1, y1] = rows[index] as [number, number];
-      const [w0, y0] = rows[index - 1] as [number, number];
-      if (y <= y1) return w0 + ((w1 - w0) * clamp(y - y0, 0, y1 - y0)) / (y1 - y0);
+      // By index: this is asked some thousand times a frame, and taking pairs apart makes rubbish.
+      const below = rows[index] as readonly [number, number];
+      if (y > below[1]) continue;
+      const above = rows[index - 1] as readonly [number, number];
+      return above[0] + ((below[0] - above[0]) * clamp(y - above[1], 0, below[1] - above[1])) / (below[1] - above[1]);
     }
     return (rows.at(-1) as [number, number])[0];
   };

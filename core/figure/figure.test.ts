@@ -1,9 +1,8 @@
-import { createCanvas } from '@napi-rs/canvas';
 import { describe, expect, it } from 'vitest';
+import { nodePainter } from '#server/paint/host';
 import { type Character, MOUTH_SHAPES } from '../document/schema.ts';
 import { dice } from '../draw/hash.ts';
 import { isGroup, type Node } from '../draw/picture.ts';
-import type { Surface } from '../paint/context.ts';
 import { paintFully } from '../paint/incremental.ts';
 import { poseForHand } from './actions/action.ts';
 import { ACTIONS } from './actions/index.ts';
@@ -15,13 +14,7 @@ import { type PartialPose, POSE_KEYS, posed, REST } from './pose.ts';
 import { proportionsOf } from './proportions.ts';
 import { skeletonOf } from './skeleton.ts';
 
-const host = {
-  surface(width: number, height: number): Surface {
-    const canvas = createCanvas(width, height);
-    return { canvas, context: canvas.getContext('2d') as unknown as Surface['context'], width, height };
-  },
-  image: () => undefined,
-};
+const painter = nodePainter();
 
 const BUILDS = [-0.9, 0, 0.95];
 const TURNS = [-35 / 75, 0, 35 / 75];
@@ -127,8 +120,9 @@ describe('limbs', () => {
               const { nodes, skeleton } = drawFigure(character, pose, MOUTH_CHART.rest);
               const width = 520;
               const height = 620;
-              const surface = paintFully(host, { width, height, background: '#ff00ff', planes: [{ view: [1, 0, 0, 1, width / 2, height - 30], nodes }] }, width, height);
-              const { data } = surface.context.getImageData(0, 0, width, height);
+              const surface = paintFully(painter, { width, height, background: '#ff00ff', planes: [{ view: [1, 0, 0, 1, width / 2, height - 30], nodes }] }, width, height);
+              const data = surface.pixels();
+              surface.dispose();
               const bare = (x: number, y: number): boolean => {
                 const px = Math.round(x + width / 2);
                 const py = Math.round(y + height - 30);
@@ -167,12 +161,12 @@ describe('the face', () => {
       for (const smile of [0.8, -0.8]) {
         const { nodes, skeleton } = drawFigure(designed('noor', 'ch_000000000000', 'a0'), posed({ smile }), MOUTH_CHART[shape]);
         const surface = paintFully(
-          host,
+          painter,
           { width: 60, height: 44, background: '#ffffff', planes: [{ view: [1.6, 0, 0, 1.6, 30 - skeleton.head.x * 1.6, 22 - (skeleton.head.y + 34) * 1.6], nodes }] },
           60,
           44,
         );
-        seen.add(Buffer.from(surface.context.getImageData(0, 0, 60, 44).data).toString('base64'));
+        seen.add(Buffer.from(surface.pixels()).toString('base64'));
       }
     expect(seen.size).toBe(20);
   });

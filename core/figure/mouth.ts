@@ -52,12 +52,12 @@ export const MOUTH_CHART: Readonly<Record<MouthShape, MouthNumbers>> = {
   pucker: row(4.6, 3.2, 4.4, 1, { ring: 5.4, mood: 0.12 }),
 };
 
-const KEYS = Object.keys(MOUTH_CHART.rest) as (keyof MouthNumbers)[];
+export const MOUTH_KEYS = Object.keys(MOUTH_CHART.rest) as (keyof MouthNumbers)[];
 
 /** Mouth between two shapes, `share` 0..1 of the way, opened by `open` (1 is the chart's own opening). */
 export function blendMouth(a: MouthNumbers, b: MouthNumbers, share: number, open = 1): MouthNumbers {
   const out = {} as MouthNumbers;
-  for (const key of KEYS) out[key] = a[key] + (b[key] - a[key]) * share;
+  for (const key of MOUTH_KEYS) out[key] = a[key] + (b[key] - a[key]) * share;
   out.lower *= open;
   out.upper *= 0.55 + 0.45 * open;
   out.tongue *= 0.5 + 0.5 * open;

@@ -1,8 +1,5 @@
 import { type Matrix, meanScale, multiply } from '../draw/matrix.ts';
-import { CUBIC, LINE, MOVE, QUAD } from '../draw/path.ts';
-import { type Group, type Item, isGroup, type Node, type Picture } from '../draw/picture.ts';
-import { MonotonePen } from './monotone.ts';
-import { strokeOutline } from './outline.ts';
+import { type Item, isGroup, type Node, type Picture } from '../draw/picture.ts';
 
 /** Pixels: left, top inclusive; right, bottom exclusive. */
 export interface Box {
@@ -28,119 +25,77 @@ export const intersection = (a: Box, b: Box): Box => ({
   bottom: Math.min(a.bottom, b.bottom),
 });
 export const touches = (a: Box, b: Box): boolean => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+export const grown = (b: Box, by: number): Box => ({ left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by });
 export const areaOf = (b: Box): number => (isEmpty(b) ? 0 : (b.right - b.left) * (b.bottom - b.top));
 export const contains = (outer: Box, inner: Box): boolean => inner.left >= outer.left && inner.top >= outer.top && inner.right <= outer.right && inner.bottom <= outer.bottom;
 
-/** Room round a shape for antialiasing. */
-const EDGE = 2;
-const GRID = 64;
+/** How far a blur of `deviation` px reaches. */
+export const blurReach = (deviation: number): number => Math.ceil(deviation * 3) + 2;
 
-/** To 1/64 px: both canvases then see the same numbers (rendering.md, Painter rules). */
-export const snapped = (value: number): number => Math.round(value * GRID) / GRID;
-
-/** An item as it lies in the output: its points in pixels, rounded, and its box. */
-export interface Prepared {
-  readonly points: Float64Array;
-  /** The stroke as a shape to fill. */
-  readonly outline: Float64Array | undefined;
-  readonly box: Box;
-  readonly full: Matrix;
-}
-
-const prepared = new WeakMap<Item, { view: Matrix; value: Prepared }>();
-
-/** Sends an item's points through its matrix and the view; remembered for as long as both stay. */
-export function prepare(item: Item, view: Matrix): Prepared {
-  const known = prepared.get(item);
-  if (known && known.view === view) return known.value;
-  const full = multiply(view, item.matrix);
-  const [a, b, c, d, e, f] = full;
-  const path = item.path;
-  const pen = new MonotonePen(snapped);
-  if (path)
-    for (let i = 0; i < path.length; ) {
-      const at = (k: number): [number, number] => [
-        a * (path[i + k] as number) + c * (path[i + k + 1] as number) + e,
-        b * (path[i + k] as number) + d * (path[i + k + 1] as number) + f,
-      ];
-      switch (path[i]) {
-        case MOVE:
-          pen.move(...at(1));
-          i += 3;
-          break;
-        case LINE:
-          pen.line(...at(1));
-          i += 3;
-          break;
-        case QUAD:
-          pen.quad(...at(1), ...at(3));
-          i += 5;
-          break;
-        case CUBIC:
-          pen.cubic(...at(1), ...at(3), ...at(5));
-          i += 7;
-          break;
-        default:
-          pen.close();
-          i += 1;
-      }
-    }
-  let { left, top, right, bottom } = pen;
-  const put = (x: number, y: number): void => {
-    left = Math.min(left, x);
-    right = Math.max(right, x);
-    top = Math.min(top, y);
-    bottom = Math.max(bottom, y);
-  };
-  const points = Float64Array.from(pen.out);
-  if (item.image) {
-    const { x, y, width, height } = item.image;
-    for (const [px, py] of [
-      [x, y],
-      [x + width, y],
-      [x, y + height],
-      [x + width, y + height],
-    ] as const)
-      put(a * px + c * py + e, b * px + d * py + f);
-  }
-  const scale = meanScale(full);
-  const room = EDGE + (item.stroke ? (item.stroke.width * scale) / 2 : 0) + 3 * (item.blur ?? 0) * meanScale(view);
-  const box = left > right ? EMPTY_BOX : { left: Math.floor(left - room), top: Math.floor(top - room), right: Math.ceil(right + room), bottom: Math.ceil(bottom + room) };
-  const outline = item.stroke ? strokeOutline(points, Math.max(0.1, item.stroke.width * scale), item.stroke.cap !== 'butt', snapped) : undefined;
-  const value = { points, outline, box, full };
-  prepared.set(item, { view, value });
-  return value;
-}
-
-const groupBoxes = new WeakMap<Group, { view: Matrix; box: Box }>();
-
-/** Box of a node in the output; a group's is cut to its base or mask. */
-export function boxOf(node: Node, view: Matrix): Box {
-  if (!isGroup(node)) return prepare(node, view).box;
-  const known = groupBoxes.get(node);
-  if (known && known.view === view) return known.box;
-  let box: Box;
-  const frame = node.base ?? node.mask;
-  if (frame) box = prepare(frame, view).box;
-  else box = node.items.reduce<Box>((all, item) => union(all, boxOf(item, view)), EMPTY_BOX);
-  const blur = (node.blur ?? 0) * meanScale(view) * 3;
-  if (blur && !isEmpty(box)) box = { left: Math.floor(box.left - blur), top: Math.floor(box.top - blur), right: Math.ceil(box.right + blur), bottom: Math.ceil(box.bottom + blur) };
-  groupBoxes.set(node, { view, box });
-  return box;
-}
-
-/** What is painted in one go: a node that is not a plain group. */
+/** A node where it lies in the output: what is painted in one go, and the pixels that it can touch. */
 export interface Unit {
   readonly node: Node;
   readonly view: Matrix;
+  /** From the item's own units to output pixels; a group's is its view. */
+  readonly full: Matrix;
+  readonly box: Box;
+  readonly base?: Unit;
+  readonly mask?: Unit;
+  readonly items?: readonly Unit[];
 }
 
-/** Units of a picture back to front at an output size; `views` keeps the matrices' identity from frame to frame. */
-export function unitsOf(picture: Picture, scale: number, views: ViewMemo): Unit[] {
+/** Gives the box of an item's points and line in output pixels, blur left out. */
+export type Measure = (item: Item, full: Matrix) => Box;
+
+/** Lays a node in the output; a group's box is cut to its base or mask. */
+export function unitOf(node: Node, view: Matrix, measure: Measure): Unit {
+  const deviation = (node.blur ?? 0) * meanScale(view);
+  const soft = (box: Box): Box => (deviation && !isEmpty(box) ? grown(box, blurReach(deviation)) : box);
+  if (!isGroup(node)) {
+    const full = multiply(view, node.matrix);
+    return { node, view, full, box: soft(measure(node, full)) };
+  }
+  const base = node.base && unitOf(node.base, view, measure);
+  const mask = node.mask && unitOf(node.mask, view, measure);
+  const items = node.items.map((item) => unitOf(item, view, measure));
+  const frame = base ?? mask;
+  const box = soft(frame ? frame.box : items.reduce<Box>((all, item) => union(all, item.box), EMPTY_BOX));
+  return { node, view, full: view, box, items, ...(base ? { base } : {}), ...(mask ? { mask } : {}) };
+}
+
+/** How far on a unit is looked for when lists do not match. */
+const SEARCH = 200;
+
+/**
+ * Units of a picture back to front at an output size; plain groups are taken apart. What `before` holds for the same
+ * node in the same view is taken from there, so that unchanged things are the same objects from frame to frame.
+ */
+export function unitsOf(picture: Picture, scale: number, views: ViewMemo, measure: Measure, before?: readonly Unit[]): Unit[] {
   const units: Unit[] = [];
+  // The two lists run side by side; where ids differ, something came or went, and the old list is searched a little on.
+  let place = 0;
+  const known = (node: Node): Unit | undefined => {
+    if (!before) return undefined;
+    for (let at = place; at < before.length && at < place + SEARCH; at++) {
+      const old = before[at] as Unit;
+      if (old.node === node) {
+        place = at + 1;
+        return old;
+      }
+      if (at === place && old.node.id === node.id) {
+        place++;
+        return undefined;
+      }
+    }
+    return undefined;
+  };
   const add = (node: Node, view: Matrix): void => {
-    if (isGroup(node) && !node.base && !node.mask && (node.alpha ?? 1) === 1 && !node.blur && (node.blend ?? 'normal') === 'normal') for (const item of node.items) add(item, view);
-    else units.push({ node, view });
+    if (isGroup(node) && !node.base && !node.mask && (node.alpha ?? 1) === 1 && !node.blur && (node.blend ?? 'normal') === 'normal') {
+      for (const item of node.items) add(item, view);
+      return;
+    }
+    const old = known(node);
+    units.push(old?.view === view ? old : unitOf(node, view, measure));
   };
   for (const plane of picture.planes) {
     const view = views.of(plane.view, scale);
@@ -161,18 +116,4 @@ export class ViewMemo {
     this.known.set(key, full);
     return full;
   }
-}
-
-const delicate = new WeakMap<Node, boolean>();
-
-/** Holds a gradient, a picture or a blur: then it is exact only on a canvas of the whole frame. */
-export function isDelicate(node: Node): boolean {
-  let known = delicate.get(node);
-  if (known === undefined) {
-    known = isGroup(node)
-      ? !!node.blur || [...(node.base ? [node.base] : []), ...(node.mask ? [node.mask] : []), ...node.items].some(isDelicate)
-      : !!node.image || !!node.blur || (node.fill !== undefined && typeof node.fill !== 'string') || (node.stroke !== undefined && typeof node.stroke.paint !== 'string');
-    delicate.set(node, known);
-  }
-  return known;
 }

@@ -1,4 +1,6 @@
+import type { Engine } from './engine.ts';
 import type { Box } from './geometry.ts';
+import type { Surface } from './surface.ts';
 
 /** Bytes of an I420 frame; both sides even. */
 export const i420Size = (width: number, height: number): number => (width * height * 3) / 2;
@@ -35,42 +37,29 @@ export function toI420(rgba: Uint8Array | Uint8ClampedArray, box: Box, frame: Ui
   }
 }
 
-/** What the compiled routine exports. */
-export interface I420Exports {
-  readonly memory: { readonly buffer: ArrayBuffer; grow(pages: number): number };
-  convert(rgba: number, stride: number, x: number, y: number, width: number, height: number, frame: number, frameWidth: number, frameHeight: number): void;
-}
-
-const PAGE = 65_536;
-
-/** An I420 frame that persists from frame to frame, fed by rectangles. */
+/** An I420 frame that persists from frame to frame, fed by rectangles; it lies in the painter's own memory. */
 export class I420Frame {
   readonly width: number;
   readonly height: number;
-  private readonly wasm: I420Exports;
-  private readonly input: number;
+  private readonly engine: Engine;
+  private readonly at: number;
   private readonly size: number;
 
-  constructor(wasm: I420Exports, width: number, height: number) {
-    this.wasm = wasm;
+  constructor(engine: Engine, width: number, height: number) {
+    this.engine = engine;
     this.width = width;
     this.height = height;
     this.size = i420Size(width, height);
-    this.input = Math.ceil(this.size / PAGE) * PAGE + PAGE;
-    const need = Math.ceil((this.input + width * height * 4) / PAGE) + 1;
-    const have = wasm.memory.buffer.byteLength / PAGE;
-    if (need > have) wasm.memory.grow(need - have);
+    this.at = engine.take(this.size);
   }
 
-  /** Takes over a rectangle: `rgba` are just its pixels. */
-  put(rgba: Uint8Array | Uint8ClampedArray, box: Box): void {
-    const width = box.right - box.left;
-    new Uint8Array(this.wasm.memory.buffer, this.input, rgba.length).set(rgba);
-    this.wasm.convert(this.input, width * 4, box.left, box.top, width, box.bottom - box.top, PAGE, this.width, this.height);
+  /** Takes over a rectangle (even sides) of a painted frame of the same size. */
+  put(surface: Surface, box: Box): void {
+    this.engine.wasm.convert(surface.address(box.left, box.top), surface.stride, box.left, box.top, box.right - box.left, box.bottom - box.top, this.at, this.width, this.height);
   }
 
   /** Copies the frame into `target` (its own size). */
   copyTo(target: Uint8Array): void {
-    target.set(new Uint8Array(this.wasm.memory.buffer, PAGE, this.size));
+    target.set(this.engine.bytes(this.at, this.size));
   }
 }

@@ -1,173 +1,297 @@
 import { type Matrix, meanScale, transform } from '../draw/matrix.ts';
-import { CLOSE, CUBIC, LINE, MOVE, QUAD } from '../draw/path.ts';
-import { type Blend, type Group, type Item, isGroup, type Node, type Paint } from '../draw/picture.ts';
-import type { Context2D, PaintHost, Surface } from './context.ts';
-import { boxOf, intersection, isEmpty, prepare, snapped } from './geometry.ts';
+import type { Path } from '../draw/path.ts';
+import { type Blend, type Colour, type Gradient, type Item, isGroup, type Node, type Paint, type Stroke } from '../draw/picture.ts';
+import { Engine, type EngineExports } from './engine.ts';
+import { type Box, blurReach, EMPTY_BOX, grown, intersection, isEmpty, type Measure, touches, type Unit, unitOf } from './geometry.ts';
+import { Surface } from './surface.ts';
 
 /** Part of every cache key: a picture painted by another version may differ. */
-export const PAINTER_VERSION = 3;
+export const PAINTER_VERSION = 5;
 
-const COMPOSITE: Readonly<Record<Blend, string>> = { normal: 'source-over', multiply: 'multiply', screen: 'screen' };
+/** A decoded picture: RGBA with straight alpha. */
+export interface RawImage {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8ClampedArray | Uint8Array;
+}
 
-const MOST_SCRATCH = 160;
-const sizeClass = (pixels: number): number => {
-  const step = pixels <= 64 ? 16 : pixels <= 256 ? 32 : pixels <= 768 ? 64 : 256;
-  return Math.ceil(pixels / step) * step;
-};
+/** Finds decoded pictures by their content hash; undefined while one is being read. */
+export type Images = (media: string) => RawImage | undefined;
 
-/** Paints nodes on surfaces by the rules of rendering.md: identity matrix, points to 1/64 px, no curved clips. */
+/** Operations of raster.as.ts. */
+const OVER = 0;
+const ATOP = 1;
+const WITHIN = 2;
+const BLENDED: Readonly<Record<Exclude<Blend, 'normal'>, number>> = { multiply: 3, screen: 4 };
+
+const SHADES = 1024;
+/** Straight pieces of one line of a stroke. */
+const MOST_STROKE_POINTS = 16_384;
+/** Pictures are kept in the painter's memory up to this many bytes. */
+const MOST_IMAGE_BYTES = 320 << 20;
+
+interface Level {
+  readonly at: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/**
+ * Paints nodes on surfaces. One for a film, a stage or a sheet: it holds the compiled rasteriser, its memory and the
+ * pictures that were used.
+ */
 export class Painter {
-  private readonly host: PaintHost;
-  /** Small surfaces for groups, by nesting depth. */
-  private readonly scratch = new Map<number, Surface>();
+  readonly engine: Engine;
+  private readonly images: Images;
   /** Pictures that were asked for and are not decoded yet. */
   readonly missing = new Set<string>();
+  /** Blocks that grow as needed: the cells, a shape's points, groups by their depth, one row for the blur. */
+  private readonly blocks = new Map<string | number, { at: number; bytes: number }>();
+  private readonly kept = new Map<string, Level[]>();
+  private keptBytes = 0;
+  private memory: Int32Array | undefined;
+  private floatMemory: Float32Array | undefined;
 
-  constructor(host: PaintHost) {
-    this.host = host;
+  constructor(exports: EngineExports, images: Images = () => undefined) {
+    this.engine = new Engine(exports);
+    this.images = images;
   }
 
-  /** Paints `node` with its output's (offsetX, offsetY) at the surface's origin; both whole pixels. */
-  paint(target: Surface, node: Node, view: Matrix, offsetX: number, offsetY: number): void {
-    this.node(target, node, view, offsetX, offsetY, 'source-over', 0);
+  surface(box: Box): Surface {
+    return new Surface(this.engine, box);
   }
 
-  private node(target: Surface, node: Node, view: Matrix, ox: number, oy: number, operation: string, depth: number): void {
-    if (isGroup(node)) this.group(target, node, view, ox, oy, operation, depth);
-    else this.item(target.context, node, view, ox, oy, operation);
-  }
+  /** Lays a node in the output (geometry.ts). */
+  unit = (node: Node, view: Matrix): Unit => unitOf(node, view, this.measure);
 
-  private group(target: Surface, group: Group, view: Matrix, ox: number, oy: number, operation: string, depth: number): void {
-    const room = { left: ox, top: oy, right: ox + target.width, bottom: oy + target.height };
-    let box = boxOf(group, view);
-    if (isEmpty(intersection(box, room))) return;
-    // A group larger than the output is cut to a margin round it, the same for whole and partial repaints.
-    const most = 8192;
-    box = { left: Math.max(box.left, -most / 2), top: Math.max(box.top, -most / 2), right: Math.min(box.right, most), bottom: Math.min(box.bottom, most) };
-    const width = box.right - box.left;
-    const height = box.bottom - box.top;
-    if (width <= 0 || height <= 0) return;
-    const small = this.surface(depth, width, height);
-    small.context.clearRect(0, 0, width, height);
-    const part: Surface = { canvas: small.canvas, context: small.context, width, height };
-    if (group.base) this.item(small.context, group.base, view, box.left, box.top, 'source-over');
-    for (const item of group.items) this.node(part, item, view, box.left, box.top, group.base ? 'source-atop' : 'source-over', depth + 1);
-    if (group.mask) this.item(small.context, group.mask, view, box.left, box.top, 'destination-in');
-    const context = target.context;
-    context.globalAlpha = group.alpha ?? 1;
-    context.globalCompositeOperation = group.blend && group.blend !== 'normal' ? COMPOSITE[group.blend] : operation;
-    if (group.blur) context.filter = `blur(${snapped(group.blur * meanScale(view))}px)`;
-    context.drawImage(small.canvas as never, 0, 0, width, height, box.left - ox, box.top - oy, width, height);
-    if (group.blur) context.filter = 'none';
-    context.globalAlpha = 1;
-    context.globalCompositeOperation = 'source-over';
-  }
-
-  /**
-   * A scratch surface that holds width x height. Kept in size classes: drawing from a canvas and then painting on it
-   * again copies the whole canvas, so a small group must not be painted on a large one.
-   */
-  private surface(depth: number, width: number, height: number): Surface {
-    const w = sizeClass(width);
-    const h = sizeClass(height);
-    const key = (depth * 8192 + w) * 8192 + h;
-    let known = this.scratch.get(key);
-    if (!known) {
-      if (this.scratch.size > MOST_SCRATCH) this.scratch.clear();
-      known = this.host.surface(w, h);
-      this.scratch.set(key, known);
+  /** Box of an item's points and line. */
+  readonly measure: Measure = (item, full) => {
+    let [left, top, right, bottom] = [EMPTY_BOX.left, EMPTY_BOX.top, EMPTY_BOX.right, EMPTY_BOX.bottom];
+    if (item.path?.length) {
+      this.place(item.path, full);
+      const at = this.block('bounds', 16) >> 2;
+      const words = this.words();
+      const room = item.stroke ? Math.ceil((strokeWidth(item.stroke, full) / 2) * 256) + 1 : 0;
+      left = ((words[at] as number) - room) >> 8;
+      top = ((words[at + 1] as number) - room) >> 8;
+      right = ((words[at + 2] as number) + room + 255) >> 8;
+      bottom = ((words[at + 3] as number) + room + 255) >> 8;
     }
-    return known;
-  }
-
-  private item(context: Context2D, item: Item, view: Matrix, ox: number, oy: number, operation: string): void {
-    const { points, outline, full } = prepare(item, view);
-    context.globalCompositeOperation = item.blend && item.blend !== 'normal' ? COMPOSITE[item.blend] : operation;
-    context.globalAlpha = item.alpha ?? 1;
-    if (item.blur) context.filter = `blur(${snapped(item.blur * meanScale(view))}px)`;
-    if (points.length) {
-      trace(context, points, ox, oy);
-      if (item.fill !== undefined) {
-        context.fillStyle = paintStyle(context, item.fill, full, ox, oy);
-        context.fill(item.evenOdd ? 'evenodd' : 'nonzero');
-      }
-      if (item.stroke && outline) {
-        trace(context, outline, ox, oy);
-        context.fillStyle = paintStyle(context, item.stroke.paint, full, ox, oy);
-        context.fill('nonzero');
-      }
+    if (item.image) {
+      const { x, y, width, height } = item.image;
+      left = Math.min(left, Math.floor(full[0] * x + full[4]));
+      top = Math.min(top, Math.floor(full[3] * y + full[5]));
+      right = Math.max(right, Math.ceil(full[0] * (x + width) + full[4]));
+      bottom = Math.max(bottom, Math.ceil(full[3] * (y + height) + full[5]));
     }
-    if (item.image) this.image(context, item, full, ox, oy);
-    if (item.blur) context.filter = 'none';
-    context.globalAlpha = 1;
-    context.globalCompositeOperation = 'source-over';
+    return { left, top, right, bottom };
+  };
+
+  /** Paints a unit on `target`, within `clip` (output pixels). */
+  paint(target: Surface, clip: Box, unit: Unit): void {
+    if (touches(unit.box, clip)) this.unitOn(target, intersection(clip, target.box), unit, OVER, 0);
   }
 
-  /** Upright pictures only; their rectangle is rounded to 1/64 px. */
-  private image(context: Context2D, item: Item, full: Matrix, ox: number, oy: number): void {
-    const image = item.image as NonNullable<Item['image']>;
-    const found = this.host.image(image.media);
-    if (!found) {
-      this.missing.add(image.media);
+  private unitOn(target: Surface, clip: Box, unit: Unit, operation: number, depth: number): void {
+    const { node, view } = unit;
+    const box = intersection(unit.box, clip);
+    if (isEmpty(box)) return;
+    const op = node.blend && node.blend !== 'normal' ? BLENDED[node.blend] : operation;
+    const alpha = Math.round((node.alpha ?? 1) * 256);
+    const deviation = (node.blur ?? 0) * meanScale(view);
+    if (!isGroup(node) && deviation === 0) {
+      this.item(target, box, node, unit.full, op, alpha);
       return;
     }
-    const x = snapped(full[0] * image.x + full[4]);
-    const y = snapped(full[3] * image.y + full[5]);
-    context.drawImage(found.source as never, 0, 0, found.width, found.height, x - ox, y - oy, snapped(full[0] * image.width), snapped(full[3] * image.height));
+    // Groups and blurred items are painted apart; a blur needs what lies around it too.
+    const room = deviation ? intersection(grown(clip, blurReach(deviation)), unit.box) : box;
+    const part = this.scratch(depth, room);
+    if (isGroup(node)) {
+      if (unit.base) this.item(part, room, unit.base.node as Item, unit.base.full, OVER, 256);
+      for (const item of unit.items ?? []) this.unitOn(part, room, item, node.base ? ATOP : OVER, depth + 1);
+      if (unit.mask) this.item(part, room, unit.mask.node as Item, unit.mask.full, WITHIN, 256);
+    } else this.item(part, room, node, unit.full, OVER, 256);
+    const { wasm } = this.engine;
+    // Three boxes of this size stand for the deviation (SVG 1.1, feGaussianBlur).
+    const size = Math.floor((deviation * 3 * Math.sqrt(2 * Math.PI)) / 4 + 0.5);
+    if (size > 1) wasm.blur(part.at, part.width, part.height, size, this.block('row', Math.max(part.width, part.height) * 4));
+    this.aim(target, box, op, alpha);
+    wasm.surface(part.at, part.stride, part.box.left, part.box.top);
   }
-}
 
-function trace(context: Context2D, p: Float64Array, ox: number, oy: number): void {
-  context.beginPath();
-  for (let i = 0; i < p.length; ) {
-    switch (p[i]) {
-      case MOVE:
-        context.moveTo((p[i + 1] as number) - ox, (p[i + 2] as number) - oy);
-        i += 3;
-        break;
-      case LINE:
-        context.lineTo((p[i + 1] as number) - ox, (p[i + 2] as number) - oy);
-        i += 3;
-        break;
-      case QUAD:
-        context.quadraticCurveTo((p[i + 1] as number) - ox, (p[i + 2] as number) - oy, (p[i + 3] as number) - ox, (p[i + 4] as number) - oy);
-        i += 5;
-        break;
-      case CUBIC:
-        context.bezierCurveTo(
-          (p[i + 1] as number) - ox,
-          (p[i + 2] as number) - oy,
-          (p[i + 3] as number) - ox,
-          (p[i + 4] as number) - oy,
-          (p[i + 5] as number) - ox,
-          (p[i + 6] as number) - oy,
-        );
-        i += 7;
-        break;
-      default:
-        if (p[i] === CLOSE) context.closePath();
-        i += 1;
+  private item(target: Surface, clip: Box, item: Item, full: Matrix, operation: number, alpha: number): void {
+    const { wasm } = this.engine;
+    const { path, stroke } = item;
+    this.aim(target, clip, operation, alpha);
+    if (path?.length) {
+      const points = this.place(path, full);
+      if (item.fill !== undefined) {
+        this.ink(item.fill, full);
+        wasm.fill(points, path.length, item.evenOdd ?? false);
+      }
+      if (stroke) {
+        this.ink(stroke.paint, full);
+        wasm.stroke(points, path.length, strokeWidth(stroke, full), stroke.cap !== 'butt', this.block('middle', MOST_STROKE_POINTS * 32), MOST_STROKE_POINTS);
+      }
+    }
+    if (item.image) this.image(item.image, full);
+  }
+
+  /** Puts a path's points where the rasteriser finds them, and their box into `bounds`. */
+  private place(path: Path, full: Matrix): number {
+    const raw = this.block('path', path.length * 4);
+    const points = this.block('points', path.length * 4);
+    const bounds = this.block('bounds', 16);
+    this.floats().set(path, raw >> 2);
+    this.engine.wasm.place(raw, path.length, full[0], full[1], full[2], full[3], full[4], full[5], points, bounds);
+    return points;
+  }
+
+  private aim(target: Surface, clip: Box, operation: number, alpha: number): void {
+    const { wasm } = this.engine;
+    const cells = this.block('cells', wasm.cellBytes(clip.right - clip.left, clip.bottom - clip.top));
+    wasm.target(target.at, target.stride, target.box.left, target.box.top, clip.left, clip.top, clip.right, clip.bottom, cells);
+    wasm.how(alpha, operation);
+  }
+
+  private ink(paint: Paint, full: Matrix): void {
+    const { wasm } = this.engine;
+    if (typeof paint === 'string') {
+      wasm.solid(packed(paint));
+      return;
+    }
+    const table = this.block('shades', SHADES * 4);
+    this.words().set(shades(paint), table >> 2);
+    if (paint.kind === 'linear') {
+      const a = transform(full, ...paint.from);
+      const b = transform(full, ...paint.to);
+      wasm.linear(a.x, a.y, b.x, b.y, table);
+    } else {
+      const centre = transform(full, ...paint.centre);
+      wasm.radial(centre.x, centre.y, paint.radius * meanScale(full), table);
     }
   }
-}
 
-function paintStyle(context: Context2D, paint: Paint, full: Matrix, ox: number, oy: number): unknown {
-  if (typeof paint === 'string') return paint;
-  const at = (x: number, y: number): [number, number] => {
-    const point = transform(full, x, y);
-    return [snapped(point.x) - ox, snapped(point.y) - oy];
-  };
-  let gradient: ReturnType<Context2D['createLinearGradient']>;
-  if (paint.kind === 'linear') gradient = context.createLinearGradient(...at(...paint.from), ...at(...paint.to));
-  else {
-    const [x, y] = at(...paint.centre);
-    gradient = context.createRadialGradient(x, y, 0, x, y, snapped(paint.radius * meanScale(full)));
+  /** Upright pictures only. */
+  private image(image: NonNullable<Item['image']>, full: Matrix): void {
+    const levels = this.levels(image.media);
+    if (!levels) return;
+    const width = full[0] * image.width;
+    const height = full[3] * image.height;
+    if (width <= 0 || height <= 0) return;
+    let level = 0;
+    while (level + 1 < levels.length && (levels[level + 1] as Level).width >= width && (levels[level + 1] as Level).height >= height) level++;
+    const from = levels[level] as Level;
+    this.engine.wasm.image(from.at, from.width, from.height, full[0] * image.x + full[4], full[3] * image.y + full[5], width, height);
   }
-  for (const stop of paint.stops) gradient.addColorStop(stop.at, stop.alpha === undefined ? stop.colour : withAlpha(stop.colour, stop.alpha));
-  return gradient;
+
+  /** A picture at its own size, half, a quarter …, premultiplied. */
+  private levels(media: string): readonly Level[] | undefined {
+    const known = this.kept.get(media);
+    if (known) return known;
+    const raw = this.images(media);
+    if (!raw) {
+      this.missing.add(media);
+      return undefined;
+    }
+    const { engine } = this;
+    for (const [oldest, old] of this.kept) {
+      if (this.keptBytes <= MOST_IMAGE_BYTES) break;
+      this.kept.delete(oldest);
+      for (const { at, width, height } of old) {
+        engine.give(at);
+        this.keptBytes -= width * height * 4;
+      }
+    }
+    const take = (width: number, height: number): Level => {
+      this.keptBytes += width * height * 4;
+      return { at: engine.take(width * height * 4), width, height };
+    };
+    let level = take(raw.width, raw.height);
+    engine.bytes(level.at, raw.width * raw.height * 4).set(raw.data);
+    engine.wasm.premultiply(level.at, raw.width * raw.height);
+    const levels = [level];
+    while (level.width > 1 && level.height > 1) {
+      const half = take((level.width + 1) >> 1, (level.height + 1) >> 1);
+      engine.wasm.halve(level.at, level.width, level.height, half.at);
+      levels.push((level = half));
+    }
+    this.kept.set(media, levels);
+    return levels;
+  }
+
+  private scratch(depth: number, box: Box): Surface {
+    const bytes = (box.right - box.left) * (box.bottom - box.top) * 4;
+    const surface = new Surface(this.engine, box, this.block(depth, bytes));
+    surface.wipe(box, 0);
+    return surface;
+  }
+
+  private block(name: string | number, bytes: number): number {
+    const known = this.blocks.get(name);
+    if (known && known.bytes >= bytes) return known.at;
+    if (known) this.engine.give(known.at);
+    const made = { at: this.engine.take(bytes * 1.25), bytes };
+    this.blocks.set(name, made);
+    return made.at;
+  }
+
+  private words(): Int32Array {
+    const { buffer } = this.engine.wasm.memory;
+    if (this.memory?.buffer !== buffer) this.memory = new Int32Array(buffer);
+    return this.memory;
+  }
+
+  private floats(): Float32Array {
+    const { buffer } = this.engine.wasm.memory;
+    if (this.floatMemory?.buffer !== buffer) this.floatMemory = new Float32Array(buffer);
+    return this.floatMemory;
+  }
 }
 
-const withAlpha = (colour: string, alpha: number): string =>
-  `${colour}${Math.round(Math.max(0, Math.min(1, alpha)) * 255)
-    .toString(16)
-    .padStart(2, '0')}`;
+/** Pixels; a hair line stays visible. */
+const strokeWidth = (stroke: Stroke, full: Matrix): number => Math.max(0.1, stroke.width * meanScale(full));
+
+const colours = new Map<Colour, number>();
+
+/** `#rrggbb` as the four bytes of an opaque pixel. */
+export function packed(colour: Colour): number {
+  let value = colours.get(colour);
+  if (value === undefined) {
+    if (colours.size > 20_000) colours.clear();
+    value = pixel(colour, 1);
+    colours.set(colour, value);
+  }
+  return value;
+}
+
+function pixel(colour: Colour, alpha: number): number {
+  const rgb = Number.parseInt(colour.slice(1), 16);
+  const part = (shift: number): number => Math.round(((rgb >> shift) & 255) * alpha);
+  return part(16) | (part(8) << 8) | (part(0) << 16) | (Math.round(alpha * 255) << 24);
+}
+
+const tables = new WeakMap<Gradient, Int32Array>();
+
+/** A gradient's colours from end to end, premultiplied; between stops straight colours and their alpha are mixed, as in CSS. */
+function shades(gradient: Gradient): Int32Array {
+  let table = tables.get(gradient);
+  if (!table) {
+    table = new Int32Array(SHADES);
+    const stops = gradient.stops.map(({ at, colour, alpha = 1 }) => ({ at, rgb: Number.parseInt(colour.slice(1), 16), alpha }));
+    let next = 0;
+    for (let n = 0; n < SHADES; n++) {
+      const t = n / (SHADES - 1);
+      while (next < stops.length && (stops[next]?.at as number) <= t) next++;
+      const b = stops[Math.min(next, stops.length - 1)];
+      const a = stops[Math.max(0, next - 1)];
+      if (!a || !b) continue;
+      const part = b.at > a.at ? Math.max(0, Math.min(1, (t - a.at) / (b.at - a.at))) : 0;
+      const alpha = a.alpha + (b.alpha - a.alpha) * part;
+      const channel = (shift: number): number => Math.round((((a.rgb >> shift) & 255) * (1 - part) + ((b.rgb >> shift) & 255) * part) * alpha);
+      table[n] = channel(16) | (channel(8) << 8) | (channel(0) << 16) | (Math.round(alpha * 255) << 24);
+    }
+    tables.set(gradient, table);
+  }
+  return table;
+}

@@ -4,6 +4,7 @@ import type { Group, Item, Node, Picture, Plane } from '../draw/picture.ts';
 import { isGroup } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
 import { drawFigure } from '../figure/figure.ts';
+import { MOUTH_KEYS } from '../figure/mouth.ts';
 import { POSE_KEYS, type Pose, type PoseKey, REST } from '../figure/pose.ts';
 import { stanceOf } from '../figure/proportions.ts';
 import { mouthAt } from '../schedule/mouths.ts';
@@ -75,7 +76,7 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
     if (layer.hidden) continue;
     if (layer.kind === 'character') {
       const acting = scene.layers.get(id);
-      if (acting) planes.push(figurePlane(id, acting, tick, camera));
+      if (acting && inView(acting, tick, view)) planes.push(figurePlane(id, acting, tick, camera));
     } else planes.push({ view: multiply(camera, [layer.scale, 0, 0, layer.scale, layer.x, layer.y]), nodes: propNodes(layer.prop) });
   }
   if (options.captions ?? true) {
@@ -83,6 +84,21 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
     if (caption) planes.push({ view: IDENTITY, nodes: captionNodes(caption.rows, shape, fonts) });
   }
   return { width: frame.width, height: frame.height, background, planes };
+}
+
+/** Whether any of a figure can be seen: its arms stretched out and leaning as far as it can, a figure takes in no more. */
+function inView(acting: LayerSchedule, tick: number, view: View): boolean {
+  const { p, layer } = acting;
+  const reach = (p.shoulder + p.upperArm + p.foreArm + p.torso * 0.8 + 60) * layer.scale;
+  return Math.abs(rootAt(acting, tick).x - view.x) < view.width / 2 + reach;
+}
+
+/** Lays out a scene's captions ahead of playing, one a step, so that no frame waits for its letters. */
+export function* layOutCaptions(document: Document, scene: SceneSchedule, fonts: Fonts): Generator<void> {
+  for (const { rows } of scene.captions) {
+    captionNodes(rows, document.production.frame, fonts);
+    yield;
+  }
 }
 
 const matrices = new Map<string, Matrix>();
@@ -147,7 +163,8 @@ const rootAt = (acting: LayerSchedule, tick: number): { x: number; y: number } =
 
 interface FigureMemo {
   readonly character: LayerSchedule['character'];
-  readonly key: string;
+  /** The pose's and the mouth's numbers. */
+  readonly numbers: Float64Array;
   readonly nodes: readonly Node[];
 }
 const figures = new Map<string, FigureMemo>();
@@ -163,15 +180,22 @@ export function figurePlane(id: string, acting: LayerSchedule, tick: number, cam
 export function figureNodes(id: string, acting: LayerSchedule, tick: number): readonly Node[] {
   const pose = poseAt(acting, tick);
   const mouth = mouthAt(acting.mouth, tick);
-  const numbers = [...POSE_KEYS.map((name) => pose[name]), ...Object.values(mouth).map((value) => Math.round(value * 100))];
-  const key = numbers.join(' ');
   const memo = figures.get(id);
-  if (memo && memo.character === acting.character && memo.key === key) return memo.nodes;
-  for (const name of Object.keys(mouth) as (keyof typeof mouth)[]) mouth[name] = Math.round(mouth[name] * 100) / 100;
+  const numbers = new Float64Array(POSE_KEYS.length + MOUTH_KEYS.length);
+  let same = memo?.character === acting.character;
+  let at = 0;
+  const put = (value: number): void => {
+    numbers[at] = value;
+    same &&= memo?.numbers[at] === value;
+    at++;
+  };
+  for (const name of POSE_KEYS) put(pose[name]);
+  for (const name of MOUTH_KEYS) put((mouth[name] = Math.round(mouth[name] * 100) / 100));
+  if (memo && same) return memo.nodes;
   const drawn = drawFigure(acting.character, pose, mouth).nodes;
   const nodes = memo ? kept(memo.nodes, drawn) : drawn;
   if (figures.size > 64) figures.clear();
-  figures.set(id, { character: acting.character, key, nodes });
+  figures.set(id, { character: acting.character, numbers, nodes });
   return nodes;
 }
 

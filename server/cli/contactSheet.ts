@@ -18,7 +18,7 @@ import { MOUTH_CHART } from '#core/figure/mouth';
 import { type PartialPose, posed } from '#core/figure/pose';
 import { paintFully } from '#core/paint/incremental';
 import { filmFonts } from '../fonts.ts';
-import { nodeHost } from '../paint/host.ts';
+import { nodePainter, toPng } from '../paint/host.ts';
 
 interface Cell {
   readonly character: Character;
@@ -149,5 +149,5 @@ function sheet(cells: readonly Cell[], columns: number, width: number, height: n
     ];
   });
   const picture = { width: columns * width, height: rows * height, background: '#fbfdfc', planes: [{ view: [1, 0, 0, 1, 0, 0] as Matrix, nodes }] };
-  return (paintFully(nodeHost(), picture, picture.width, picture.height).canvas as { toBuffer(type: 'image/png'): Buffer }).toBuffer('image/png');
+  return toPng(paintFully(nodePainter(), picture, picture.width, picture.height));
 }

@@ -15,13 +15,13 @@ import { segmentsOf } from '#core/schedule/segments';
 import { sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { mediaBytes } from '../media/store.ts';
-import { nodeHost } from '../paint/host.ts';
+import { nodePainter } from '../paint/host.ts';
 import { createProduction, makeId } from '../productions.ts';
 import { ROOT } from '../root.ts';
 import { freshDatabase } from '../testing/database.ts';
 import { cancelFilm, filmProgress, planFilm, startFilm } from './films.ts';
 import type { FilmOptions } from './options.ts';
-import { encodePictures, i420Routine, segmentPictures } from './renderSegment.ts';
+import { encodePictures, segmentPictures } from './renderSegment.ts';
 
 const OPTIONS: FilmOptions = { width: 320, height: 180, fps: 24, from: 0, to: null, captions: true, format: 'mp4', preset: 'veryfast', crf: 23 };
 const LONG = Array.from({ length: 8 }, (_, n) => `${n % 2 ? 'TULLY' : 'MARIT'}: Line ${n + 1} says something about the sea, the sand and the Moon above.`).join('\n');
@@ -67,7 +67,9 @@ describe('the conversion to I420', () => {
   it('is the same in WebAssembly and in its plain twin, for any rectangle', () => {
     const chance = dice(3);
     const [width, height] = [70, 38];
-    const frame = new I420Frame(i420Routine(), width, height);
+    const painter = nodePainter();
+    const surface = painter.surface({ left: 0, top: 0, right: width, bottom: height });
+    const frame = new I420Frame(painter.engine, width, height);
     const twin = new Uint8Array(i420Size(width, height));
     for (let round = 0; round < 40; round++) {
       const left = Math.floor(chance.between(0, 25)) * 2;
@@ -78,9 +80,9 @@ describe('the conversion to I420', () => {
         right: left + Math.max(2, Math.floor(chance.between(1, (width - left) / 2)) * 2),
         bottom: top + Math.max(2, Math.floor(chance.between(1, (height - top) / 2)) * 2),
       };
-      const rgba = Uint8ClampedArray.from({ length: (box.right - box.left) * (box.bottom - box.top) * 4 }, () => chance.next() * 256);
-      frame.put(rgba, box);
-      toI420(rgba, box, twin, width, height);
+      surface.view().forEach((_, n, all) => void (all[n] = n % 4 === 3 ? 255 : chance.next() * 256));
+      frame.put(surface, box);
+      toI420(surface.pixels(box), box, twin, width, height);
     }
     const out = new Uint8Array(twin.length);
     frame.copyTo(out);
@@ -122,15 +124,10 @@ describe('painting only what changed', () => {
     const { document } = sampleDocument();
     const film = schedule(document, () => undefined);
     const [picture] = [...segmentPictures(film, { scene: film.scenes[0]?.id as string, fromFrame: 0, toFrame: 1 }, false)];
-    const { context } = paintFully(nodeHost(), picture as NonNullable<typeof picture>, 640, 360);
-    const bare = paintFully(
-      nodeHost(),
-      { ...(picture as NonNullable<typeof picture>), planes: [(picture as NonNullable<typeof picture>).planes[0] as NonNullable<typeof picture>['planes'][number]] },
-      640,
-      360,
-    ).context;
-    const a = context.getImageData(0, 0, 640, 360).data;
-    const b = bare.getImageData(0, 0, 640, 360).data;
+    const painter = nodePainter();
+    const { planes, ...rest } = picture as NonNullable<typeof picture>;
+    const a = paintFully(painter, { ...rest, planes }, 640, 360).pixels();
+    const b = paintFully(painter, { ...rest, planes: planes.slice(0, 1) }, 640, 360).pixels();
     let differ = 0;
     for (let n = 0; n < a.length; n += 4) if (a[n] !== b[n] || a[n + 1] !== b[n + 1] || a[n + 2] !== b[n + 2]) differ++;
     expect(differ / (a.length / 4)).toBeGreaterThan(0.05);

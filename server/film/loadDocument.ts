@@ -1,9 +1,10 @@
-import { type Image, loadImage } from '@napi-rs/canvas';
 import type { Document } from '#core/document/schema';
+import type { RawImage } from '#core/paint/paint';
 import type { Analysis } from '#core/speech/analysis';
 import { readWav } from '#core/speech/wav';
 import type { Db } from '../db/db.ts';
 import { mediaBytes } from '../media/store.ts';
+import { decodePicture } from '../paint/host.ts';
 
 /** All analyses that a document's takes name, by hash. */
 export async function loadAnalyses(db: Db, document: Document): Promise<Map<string, Analysis>> {
@@ -17,10 +18,10 @@ export async function loadAnalyses(db: Db, document: Document): Promise<Map<stri
 }
 
 /** Decoded backdrop pictures of a document. */
-export async function loadImages(db: Db, document: Document): Promise<Map<string, Image>> {
-  const out = new Map<string, Image>();
+export async function loadImages(db: Db, document: Document): Promise<Map<string, RawImage>> {
+  const out = new Map<string, RawImage>();
   for (const { backdrop } of Object.values(document.scenes))
-    if (backdrop.kind === 'picture' && !out.has(backdrop.media)) out.set(backdrop.media, await loadImage(await mediaBytes(db, backdrop.media)));
+    if (backdrop.kind === 'picture' && !out.has(backdrop.media)) out.set(backdrop.media, await decodePicture(await mediaBytes(db, backdrop.media)));
   return out;
 }
 

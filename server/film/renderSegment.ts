@@ -1,29 +1,18 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import type { Image } from '@napi-rs/canvas';
 import { failure } from '#core/document/failure';
 import type { Picture } from '#core/draw/picture';
-import { type I420Exports, I420Frame, i420Size } from '#core/paint/i420';
+import { I420Frame, i420Size } from '#core/paint/i420';
 import { IncrementalPainter } from '#core/paint/incremental';
+import type { RawImage } from '#core/paint/paint';
 import type { FilmSchedule } from '#core/schedule/schedule';
 import type { Segment } from '#core/schedule/segments';
 import { evaluate } from '#core/stage/evaluate';
 import { ticksPerFrame } from '#core/time/ticks';
 import { filmFonts } from '../fonts.ts';
-import { nodeHost } from '../paint/host.ts';
-import { ROOT } from '../root.ts';
+import { nodePainter } from '../paint/host.ts';
 import { formatOf } from './formats/index.ts';
 import type { FilmOptions } from './options.ts';
-
-let compiled: WebAssembly.Module | undefined;
-
-/** A fresh instance of the RGBA to I420 routine. */
-export function i420Routine(): I420Exports {
-  compiled ??= new WebAssembly.Module(readFileSync(join(ROOT, 'core/paint/i420.wasm')));
-  return new WebAssembly.Instance(compiled, { env: { abort() {} } }).exports as unknown as I420Exports;
-}
 
 /** The picture lists of a segment's frames, in order. */
 export function* segmentPictures(film: FilmSchedule, segment: Segment, captions: boolean): Generator<Picture> {
@@ -58,10 +47,11 @@ export interface EncodeOptions {
  * Paints pictures and feeds them to one ffmpeg as I420, touching only what changes. Frames that stay the same are
  * written again without painting. Ends the encoder and throws where the signal aborts.
  */
-export async function encodePictures(pictures: Iterable<Picture>, images: ReadonlyMap<string, Image>, args: readonly string[], options: EncodeOptions): Promise<EncodeResult> {
+export async function encodePictures(pictures: Iterable<Picture>, images: ReadonlyMap<string, RawImage>, args: readonly string[], options: EncodeOptions): Promise<EncodeResult> {
   const { width, height, signal } = options;
-  const painter = new IncrementalPainter(nodeHost(images), width, height);
-  const frame = new I420Frame(i420Routine(), width, height);
+  const brush = nodePainter(images);
+  const painter = new IncrementalPainter(brush, width, height);
+  const frame = new I420Frame(brush.engine, width, height);
   const ring = [0, 1, 2].map(() => new Uint8Array(i420Size(width, height)));
   const ffmpeg = options.collect ? undefined : spawn('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { stdio: ['pipe', 'ignore', 'pipe'] });
   let complaint = '';
@@ -80,18 +70,12 @@ export async function encodePictures(pictures: Iterable<Picture>, images: Readon
       if (signal?.aborted) throw failure('cancelled', 'The export was cancelled.');
       if (options.whole) painter.reset();
       const started = performance.now();
-      let converting = 0;
-      const share = painter.paint(picture, (surface, sx, sy, box) => {
-        const w = box.right - box.left;
-        const h = box.bottom - box.top;
-        const { data } = surface.context.getImageData(sx, sy, w, h);
-        const before = performance.now();
-        frame.put(data, box);
-        converting += performance.now() - before;
-      });
-      if (share === 0) still++;
-      paintMs += performance.now() - started - converting;
-      convertMs += converting;
+      const changed = painter.paint(picture);
+      const painted = performance.now();
+      for (const box of changed) frame.put(painter.surface, box);
+      if (changed.length === 0) still++;
+      paintMs += painted - started;
+      convertMs += performance.now() - painted;
       const buffer = ring[frames % ring.length] as Uint8Array;
       frame.copyTo(buffer);
       const writing = performance.now();
@@ -119,7 +103,7 @@ export const renderSegment = (
   film: FilmSchedule,
   segment: Segment,
   options: FilmOptions,
-  images: ReadonlyMap<string, Image>,
+  images: ReadonlyMap<string, RawImage>,
   file: string,
   more: Pick<EncodeOptions, 'onFrame' | 'signal'> = {},
 ): Promise<EncodeResult> =>

@@ -1,16 +1,32 @@
-import { createCanvas, type Image } from '@napi-rs/canvas';
-import type { PaintHost, Surface } from '#core/paint/context';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { createCanvas, ImageData, loadImage } from '@napi-rs/canvas';
+import type { EngineExports } from '#core/paint/engine';
+import { Painter, type RawImage } from '#core/paint/paint';
+import type { Surface } from '#core/paint/surface';
+import { ROOT } from '../root.ts';
 
-/** Canvases of Skia's CPU rasteriser, and pictures decoded before. */
-export function nodeHost(images: ReadonlyMap<string, Image> = new Map()): PaintHost {
-  return {
-    surface(width, height) {
-      const canvas = createCanvas(width, height);
-      return { canvas, context: canvas.getContext('2d') as unknown as Surface['context'], width, height };
-    },
-    image(media) {
-      const image = images.get(media);
-      return image && { source: image, width: image.width, height: image.height };
-    },
-  };
+let compiled: WebAssembly.Module | undefined;
+
+/** A painter of its own, with pictures that were decoded before. */
+export function nodePainter(images: ReadonlyMap<string, RawImage> = new Map()): Painter {
+  compiled ??= new WebAssembly.Module(readFileSync(join(ROOT, 'core/paint/engine.wasm')));
+  const { exports } = new WebAssembly.Instance(compiled, { env: { abort() {} } });
+  return new Painter(exports as unknown as EngineExports, (media) => images.get(media));
+}
+
+/** Decodes a picture file. Throws where it is none. */
+export async function decodePicture(bytes: Buffer): Promise<RawImage> {
+  const image = await loadImage(bytes);
+  const canvas = createCanvas(image.width, image.height);
+  const context = canvas.getContext('2d');
+  context.drawImage(image, 0, 0);
+  return context.getImageData(0, 0, image.width, image.height);
+}
+
+/** A painted surface as a PNG file. */
+export function toPng(surface: Surface): Buffer {
+  const canvas = createCanvas(surface.width, surface.height);
+  canvas.getContext('2d').putImageData(new ImageData(surface.pixels(), surface.width, surface.height), 0, 0);
+  return canvas.toBuffer('image/png');
 }

@@ -5,7 +5,7 @@ import { addSpeaker, placesFor, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
 import { formatMoment } from '#core/time/format';
 import { inOrder } from '#core/time/order';
-import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
@@ -23,6 +23,8 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
   const zoom = useView((state) => state.zoom);
   const selectedLine = useView((state) => state.line);
   const scroller = useRef<HTMLDivElement>(null);
+  /** What is in view, kept here: asking the page for it in every frame would make it lay itself out anew. */
+  const seen = useRef({ left: 0, room: 1128 });
   const [visible, setVisible] = useState({ from: 0, to: 1400 });
   const lanes = useMemo(() => lanesOf(document_, scene), [document_, scene]);
   const [room, setRoom] = useState(1128);
@@ -31,6 +33,7 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
   const look = useCallback((): void => {
     const element = scroller.current;
     if (!element) return;
+    seen.current = { left: element.scrollLeft, room: element.clientWidth - HEAD_WIDTH };
     setRoom(element.clientWidth - HEAD_WIDTH);
     const from = Math.floor(element.scrollLeft / 200) * 200 - 200;
     setVisible((old) => (old.from === from && old.to >= from + element.clientWidth + 400 ? old : { from, to: from + element.clientWidth + 600 }));
@@ -47,8 +50,8 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
         const element = scroller.current;
         if (!element || state.tick === before.tick) return;
         const at = (state.tick / TICKS_PER_SECOND) * state.zoom;
-        const room = element.clientWidth - HEAD_WIDTH;
-        if (at < element.scrollLeft || at > element.scrollLeft + room - 60) element.scrollLeft = Math.max(0, at - (state.playing ? 80 : room * 0.4));
+        const { left, room } = seen.current;
+        if (at < left || at > left + room - 60) element.scrollLeft = Math.max(0, at - (state.playing ? 80 : room * 0.4));
       }),
     [],
   );
@@ -114,17 +117,37 @@ function Threads({ scene, zoom, lanes, line, width }: { scene: PlacedScene; zoom
   );
 }
 
+/** How far the riding playhead may be from the sound, ticks. */
+const DRIFT = toTicks(0.06);
+
 function Playhead({ zoom }: { zoom: number }) {
   const element = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    const place = (tick: number): void => {
-      if (element.current) element.current.style.transform = `translateX(${HEAD_WIDTH + (tick / TICKS_PER_SECOND) * zoom}px)`;
+    const at = (tick: number): string => `translateX(${HEAD_WIDTH + (tick / TICKS_PER_SECOND) * zoom}px)`;
+    let ride: Animation | undefined;
+    let from = 0;
+    // While a film plays, the browser's compositor carries the playhead; it is set anew only where it has drifted.
+    const place = ({ tick, playing }: { tick: number; playing: boolean }): void => {
+      const mark = element.current;
+      if (!mark) return;
+      const now = ride ? from + (Number(ride.currentTime ?? 0) / 1000) * TICKS_PER_SECOND : undefined;
+      if (playing && now !== undefined && Math.abs(now - tick) < DRIFT) return;
+      ride?.cancel();
+      ride = undefined;
+      mark.style.transform = at(tick);
+      if (!playing) return;
+      from = tick;
+      ride = mark.animate([{ transform: at(tick) }, { transform: at(tick + 60 * TICKS_PER_SECOND) }], { duration: 60_000 });
     };
-    place(useView.getState().tick);
-    return useView.subscribe((state) => place(state.tick));
+    place(useView.getState());
+    const leave = useView.subscribe(place);
+    return () => {
+      leave();
+      ride?.cancel();
+    };
   }, [zoom]);
   return (
-    <div ref={element} className="pointer-events-none absolute top-0 left-0 z-[35] h-full" aria-hidden="true" data-playhead>
+    <div ref={element} className="pointer-events-none absolute top-0 left-0 z-[35] h-full will-change-transform" aria-hidden="true" data-playhead>
       <svg width="18" height="18" className="sticky top-0 -ml-[9px] block">
         <path d="M2 1h14v9l-7 7-7-7z" fill="#f8cc2f" stroke="#0f2b30" strokeWidth="1.5" />
       </svg>
@@ -138,11 +161,13 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
   const linked = useView((state) => state.linked);
   const time = useRef<HTMLSpanElement>(null);
   useEffect(() => {
-    const show = (tick: number): void => {
-      if (time.current) time.current.textContent = formatMoment(tick);
+    // Hundredths cannot be read while it plays: tenths then, which also spares the page two layouts of three.
+    const show = ({ tick, playing }: { tick: number; playing: boolean }): void => {
+      const text = formatMoment(tick, playing ? 1 : 2);
+      if (time.current && time.current.textContent !== text) time.current.textContent = text;
     };
-    show(useView.getState().tick);
-    return useView.subscribe((state) => show(state.tick));
+    show(useView.getState());
+    return useView.subscribe(show);
   }, []);
   return (
     <div className="flex h-full flex-col justify-between px-3 py-1.5">

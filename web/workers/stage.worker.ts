@@ -4,11 +4,14 @@ import type { Fonts, OutlineFont } from '#core/draw/text';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { posed } from '#core/figure/pose';
-import type { PaintHost, Surface } from '#core/paint/context';
+import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
+import { Painter, type RawImage } from '#core/paint/paint';
+import type { Surface } from '#core/paint/surface';
 import { sceneSchedule } from '#core/schedule/schedule';
 import type { Analysis } from '#core/speech/analysis';
-import { evaluate } from '#core/stage/evaluate';
+import { evaluate, layOutCaptions } from '#core/stage/evaluate';
+import engineUrl from '../../core/paint/engine.wasm?url';
 
 export type StageRequest =
   | { readonly kind: 'canvas'; readonly canvas: OffscreenCanvas }
@@ -36,33 +39,33 @@ let visible: OffscreenCanvasRenderingContext2D | undefined;
 let painter: IncrementalPainter | undefined;
 let document: Partial<Document> = { characters: {}, scenes: {} };
 const analyses = new Map<string, Analysis>();
-const images = new Map<string, ImageBitmap>();
+const images = new Map<string, RawImage>();
 const asked = new Set<string>();
 let last: Extract<StageRequest, { kind: 'draw' }> | undefined;
-let settling: ReturnType<typeof setTimeout> | undefined;
-/** When the stage has stood still this long it is painted whole, to the last level as the film will be. */
-const SETTLE_MS = 250;
 
-const host: PaintHost = {
-  surface(width, height): Surface {
-    const made = new OffscreenCanvas(width, height);
-    const context = made.getContext('2d', { willReadFrequently: true });
-    if (!context) throw new Error('This browser cannot paint the stage. Use a current Chromium, Firefox or Safari.');
-    return { canvas: made, context: context as unknown as Surface['context'], width, height };
-  },
-  image(media) {
-    const bitmap = images.get(media);
-    if (!bitmap) void wantImage(media);
-    return bitmap && { source: bitmap, width: bitmap.width, height: bitmap.height };
-  },
-};
+let brush: Painter | undefined;
+const engine: Promise<Painter> = (async () => {
+  const { instance } = await WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } });
+  brush = new Painter(instance.exports as unknown as EngineExports, (media) => {
+    const image = images.get(media);
+    if (!image) void wantImage(media);
+    return image;
+  });
+  if (last) draw(last);
+  return brush;
+})();
 
 async function wantImage(media: string): Promise<void> {
   if (asked.has(media)) return;
   asked.add(media);
   try {
     const response = await fetch(`/api/media/${media}`);
-    images.set(media, await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' }));
+    const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+    const flat = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true });
+    if (!flat) throw new Error('This browser cannot read pictures. Use a current Chromium, Firefox or Safari.');
+    flat.drawImage(bitmap, 0, 0);
+    images.set(media, flat.getImageData(0, 0, bitmap.width, bitmap.height));
+    bitmap.close();
     painter?.reset();
     if (last) draw(last);
     self.postMessage({ kind: 'drawn', tick: -1, ms: 0 } satisfies StageAnswer);
@@ -84,6 +87,7 @@ const fonts: Promise<void> = (async () => {
   const set = (caption: OutlineFont[]): void => {
     ready = { caption, captionBold: caption, title: caption, label: caption };
     if (last) draw(last);
+    layOutAhead();
   };
   const latin = await open(SCRIPTS.slice(0, 1));
   set(latin);
@@ -102,31 +106,43 @@ function pictureOf(scene: string, tick: number, wholeSet: boolean, captions: boo
   );
 }
 
+let ahead: ReturnType<typeof setTimeout> | undefined;
+/** Prepares the scene's captions between frames, once the document has come to rest. */
+function layOutAhead(): void {
+  clearTimeout(ahead);
+  const part = last && document.scenes?.[last.scene];
+  if (!part || !document.production || !ready) return;
+  const steps = layOutCaptions(
+    document as Document,
+    sceneSchedule(document as Document, part, (hash) => analyses.get(hash)),
+    ready,
+  );
+  const next = (): void => {
+    if (!steps.next().done) ahead = setTimeout(next, 4);
+  };
+  ahead = setTimeout(next, 200);
+}
+
 function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
   last = request;
-  clearTimeout(settling);
   const started = performance.now();
-  const picture = canvas && visible && pictureOf(request.scene, request.tick, request.wholeSet, request.captions);
+  const picture = canvas && visible && brush && pictureOf(request.scene, request.tick, request.wholeSet, request.captions);
   const evaluateMs = performance.now() - started;
   let share = 0;
-  if (picture && canvas && visible) {
-    if (!painter || painter.width !== canvas.width || painter.height !== canvas.height)
-      painter = new IncrementalPainter(host, canvas.width, canvas.height, {
-        target: { canvas, context: visible as unknown as Surface['context'], width: canvas.width, height: canvas.height },
-        loose: true,
-      });
-    const target = visible;
-    share = painter.paint(picture, (surface, sx, sy, box) => {
-      const w = box.right - box.left;
-      const h = box.bottom - box.top;
-      target.drawImage(surface.canvas as OffscreenCanvas, sx, sy, w, h, box.left, box.top, w, h);
-    });
-    target.getImageData(0, 0, 1, 1);
-    if (share > 0 && share < 1)
-      settling = setTimeout(() => {
-        painter?.reset();
-        if (last) draw(last);
-      }, SETTLE_MS);
+  if (picture && canvas && visible && brush) {
+    if (painter?.width !== canvas.width || painter.height !== canvas.height) {
+      painter?.dispose();
+      painter = new IncrementalPainter(brush, canvas.width, canvas.height);
+    }
+    const changed = painter.paint(picture);
+    if (changed.length) {
+      const frame = new ImageData(painter.surface.view(), canvas.width, canvas.height);
+      for (const { left, top, right, bottom } of changed) {
+        visible.putImageData(frame, 0, 0, left, top, right - left, bottom - top);
+        share += ((right - left) * (bottom - top)) / (canvas.width * canvas.height);
+      }
+    }
+    visible.getImageData(0, 0, 1, 1);
   }
   self.postMessage({ kind: 'drawn', tick: request.tick, ms: performance.now() - started, evaluateMs, share } satisfies StageAnswer);
 }
@@ -140,7 +156,6 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     if (!canvas || (canvas.width === width && canvas.height === height)) return;
     canvas.width = width;
     canvas.height = height;
-    painter = undefined;
     if (last) draw(last);
   },
   parts(request) {
@@ -158,6 +173,7 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
       characters: merge(document.characters, request.characters),
       scenes: merge(document.scenes, request.scenes),
     };
+    layOutAhead();
   },
   analyses(request) {
     for (const [hash, analysis] of request.analyses) analyses.set(hash, analysis);
@@ -168,10 +184,9 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     const picture = pictureOf(scene, tick, wholeSet, false);
     if (!picture) return;
     const height = Math.round((width * picture.height) / picture.width);
-    const surface = paintFully(host, picture, width, height);
-    answerPicture(id, surface.canvas as OffscreenCanvas);
+    answerPicture(id, paintFully(await engine, picture, width, height));
   },
-  portrait({ id, character, size, background }) {
+  async portrait({ id, character, size, background }) {
     const { nodes, skeleton } = drawFigure(character, posed({ smile: 0.6, lidLower: 0.15 }), MOUTH_CHART.rest);
     const scale = size / (character.kind === 'mascot' ? 188 : 142);
     const lift = character.kind === 'mascot' ? 0.54 : 0.56;
@@ -181,24 +196,29 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
       background,
       planes: [{ view: [scale, 0, 0, scale, size / 2 - skeleton.head.x * scale, size * lift - skeleton.head.y * scale] as const, nodes }],
     };
-    answerPicture(id, paintFully(host, picture, size, size).canvas as OffscreenCanvas);
+    answerPicture(id, paintFully(await engine, picture, size, size));
   },
   async pixels({ id, scene, tick, width, height }) {
     await fonts;
     let picture = pictureOf(scene, tick, false, true);
     if (!picture) return;
-    paintFully(host, picture, width, height);
+    const own = await engine;
+    paintFully(own, picture, width, height).dispose();
     // Pictures are fetched on first use: paint again once they are here.
     while ([...asked].some((media) => !images.has(media))) await new Promise((next) => setTimeout(next, 30));
     picture = pictureOf(scene, tick, false, true) ?? picture;
-    const surface = paintFully(host, picture, width, height);
-    const { data } = surface.context.getImageData(0, 0, width, height);
-    self.postMessage({ kind: 'pixels', id, data: data.buffer as ArrayBuffer } satisfies StageAnswer, { transfer: [data.buffer as ArrayBuffer] });
+    const surface = paintFully(own, picture, width, height);
+    const data = surface.pixels();
+    surface.dispose();
+    self.postMessage({ kind: 'pixels', id, data: data.buffer } satisfies StageAnswer, { transfer: [data.buffer] });
   },
 };
 
-function answerPicture(id: string, surface: OffscreenCanvas): void {
-  const bitmap = surface.transferToImageBitmap();
+function answerPicture(id: string, surface: Surface): void {
+  const flat = new OffscreenCanvas(surface.width, surface.height);
+  flat.getContext('2d')?.putImageData(new ImageData(surface.pixels(), surface.width, surface.height), 0, 0);
+  surface.dispose();
+  const bitmap = flat.transferToImageBitmap();
   self.postMessage({ kind: 'picture', id, bitmap } satisfies StageAnswer, { transfer: [bitmap] });
 }
 
