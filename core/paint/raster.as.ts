@@ -768,7 +768,56 @@ function level(y: i32, x0: i32, x1: i32, cover: i32): void {
       return;
     }
   }
+  if (operation == OVER && (kind == LINEAR || kind == RADIAL))
+    for (; at + 16 <= end; at += 16, x += 4) {
+      const near = places(x, y);
+      const far = places(x + 2, y);
+      const n = i32x4.min_s(i32x4.max_s(i8x16.shuffle(near, far, 0, 1, 2, 3, 4, 5, 6, 7, 16, 17, 18, 19, 20, 21, 22, 23), i32x4.splat(0)), i32x4.splat(SHADES - 1));
+      let four = i32x4.splat(load<u32>(table + <usize>(i32x4.extract_lane(n, 0) << 2)));
+      four = i32x4.replace_lane(four, 1, load<u32>(table + <usize>(i32x4.extract_lane(n, 1) << 2)));
+      four = i32x4.replace_lane(four, 2, load<u32>(table + <usize>(i32x4.extract_lane(n, 2) << 2)));
+      four = i32x4.replace_lane(four, 3, load<u32>(table + <usize>(i32x4.extract_lane(n, 3) << 2)));
+      v128.store(at, over(v128.load(at), weight == 256 ? four : scaledFour(four, weight)));
+    }
   for (; at < end; at += 4, x++) blend(at, source(x, y), weight);
+}
+
+/** Places in a gradient's table of two neighbouring pixels, as `source` counts them. */
+@inline
+function places(x: i32, y: i32): v128 {
+  const px = f64x2.add(f64x2(<f64>x, <f64>(x + 1)), f64x2.splat(0.5));
+  if (kind == LINEAR) {
+    const along = f64x2.add(f64x2.add(f64x2.mul(px, f64x2.splat(gx)), f64x2.splat((<f64>y + 0.5) * gy)), f64x2.splat(gc));
+    return i32x4.trunc_sat_f64x2_s_zero(f64x2.add(along, f64x2.splat(0.5)));
+  }
+  const dx = f64x2.sub(px, f64x2.splat(gx));
+  const dy = <f64>y + 0.5 - gy;
+  const far = f64x2.sqrt(f64x2.add(f64x2.mul(dx, dx), f64x2.splat(dy * dy)));
+  return i32x4.trunc_sat_f64x2_s_zero(f64x2.add(f64x2.mul(far, f64x2.splat(gc)), f64x2.splat(0.5)));
+}
+
+/** Four premultiplied pixels on four others, to the bit as `blend` does it. */
+@inline
+function over(d: v128, s: v128): v128 {
+  const clear = v128.not(i8x16.swizzle(s, i8x16(3, 3, 3, 3, 7, 7, 7, 7, 11, 11, 11, 11, 15, 15, 15, 15)));
+  const half = i16x8.splat(128);
+  const low = i16x8.add(i16x8.extmul_low_i8x16_u(d, clear), half);
+  const high = i16x8.add(i16x8.extmul_high_i8x16_u(d, clear), half);
+  return i8x16.add(
+    s,
+    i8x16.narrow_i16x8_u(i16x8.shr_u(i16x8.add(low, i16x8.shr_u(low, 8)), 8), i16x8.shr_u(i16x8.add(high, i16x8.shr_u(high, 8)), 8)),
+  );
+}
+
+/** Four pixels times `weight` of 256. */
+@inline
+function scaledFour(s: v128, weight: i32): v128 {
+  const w = i16x8.splat(<i16>weight);
+  const half = i16x8.splat(128);
+  return i8x16.narrow_i16x8_u(
+    i16x8.shr_u(i16x8.add(i16x8.mul(i16x8.extend_low_i8x16_u(s), w), half), 8),
+    i16x8.shr_u(i16x8.add(i16x8.mul(i16x8.extend_high_i8x16_u(s), w), half), 8),
+  );
 }
 
 function flat(start: usize, end: usize, value: u32): void {
@@ -908,8 +957,9 @@ export function surface(pixels: usize, bytesPerRow: i32, left: i32, top: i32): v
       for (; at + 16 <= end; at += 16, s += 16) {
         const four = v128.load(s);
         if (!v128.any_true(four)) continue;
-        if (alpha == 256 && i32x4.all_true(i32x4.eq(v128.and(four, full), full))) v128.store(at, four);
-        else for (let n: usize = 0; n < 16; n += 4) blend(at + n, load<u32>(s + n), alpha);
+        if (alpha < 256) v128.store(at, over(v128.load(at), scaledFour(four, alpha)));
+        else if (i32x4.all_true(i32x4.eq(v128.and(four, full), full))) v128.store(at, four);
+        else v128.store(at, over(v128.load(at), four));
       }
     for (; at < end; at += 4, s += 4) blend(at, load<u32>(s), alpha);
   }
