@@ -1,0 +1,249 @@
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { Tooltip } from 'radix-ui';
+import { MemoryRouter, Route, Routes } from 'react-router';
+import { Toaster } from 'sonner';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { FilmProgress, ListedProduction } from '#core/document/answers';
+import type { Document } from '#core/document/schema';
+import { sampleDocument } from '#core/testing/samples';
+import { useProduction } from '../state/production.ts';
+import { Export } from './Export.tsx';
+import { Home } from './Home.tsx';
+
+vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {} }));
+vi.mock('../stage/client.ts', () => ({ stage: () => ({ show: () => {}, thumb: async () => undefined, portrait: async () => undefined }) }));
+vi.mock('../state/production.ts', async (original) => ({ ...(await original<typeof import('../state/production.ts')>()), openProduction: async () => {} }));
+
+interface Asked {
+  readonly method: string;
+  readonly path: string;
+  readonly body: unknown;
+}
+let asked: Asked[] = [];
+let answers: Record<string, unknown> = {};
+const DOWN = new Error('down');
+
+const listed = (values: Partial<ListedProduction> = {}): ListedProduction => ({
+  id: 'pr_000000000001',
+  slug: 'a',
+  title: 'Ferries',
+  frame: '16:9',
+  scenes: 1,
+  length: 48_000 * 20,
+  cast: [{ name: 'Anna', colour: 1 }],
+  ribbon: [{ start: 0, end: 48_000, colour: 1, draft: true }],
+  drafts: 3,
+  lines: 3,
+  texts: ['Have you seen the new ferry?'],
+  createdAt: new Date().toISOString(),
+  changedAt: new Date().toISOString(),
+  exportedAt: null,
+  ...values,
+});
+const film = (values: Partial<FilmProgress> = {}): FilmProgress => ({
+  id: 'fi_000000000001',
+  name: 'Ferries.mp4',
+  state: 'done',
+  error: null,
+  frames: 500,
+  done: 500,
+  media: 'a'.repeat(64),
+  reused: 2,
+  segments: 3,
+  secondsLeft: null,
+  ...values,
+});
+
+beforeEach(() => {
+  asked = [];
+  answers = {};
+  vi.stubGlobal('fetch', async (url: string, init: RequestInit = {}) => {
+    const method = init.method ?? 'GET';
+    const path = url.replace('/api', '');
+    asked.push({ method, path, body: typeof init.body === 'string' ? JSON.parse(init.body) : undefined });
+    const answer = answers[`${method} ${path}`];
+    if (answer === DOWN) throw new TypeError('refused');
+    return answer === undefined ? Response.json({ detail: 'That is not here any more.' }, { status: 404 }) : Response.json(answer);
+  });
+  vi.stubGlobal(
+    'EventSource',
+    class {
+      onmessage: unknown;
+      close(): void {}
+    },
+  );
+});
+afterEach(cleanup);
+
+const home = (list: ListedProduction[]) => {
+  answers['GET /productions'] = list;
+  render(
+    <MemoryRouter>
+      <Toaster />
+      <Routes>
+        <Route path="/" element={<Home />} />
+        <Route path="/p/:production" element={<p>opened</p>} />
+      </Routes>
+    </MemoryRouter>,
+  );
+};
+
+describe('home', () => {
+  it('tells of each production what is left to do', async () => {
+    home([listed(), listed({ id: 'b', title: 'Tides', drafts: 0 }), listed({ id: 'c', title: 'Nothing', lines: 0, ribbon: [], cast: [], texts: [] })]);
+    expect(await screen.findByText('3 lines speak with a draft voice')).toBeTruthy();
+    expect(screen.getByText('Ready to export')).toBeTruthy();
+    expect(screen.getByText('Nobody in it yet')).toBeTruthy();
+    expect(screen.getByText('3 productions')).toBeTruthy();
+  });
+  it('finds a production by what is said in it, and says when nothing is', async () => {
+    home([listed(), listed({ id: 'b', title: 'Tides', texts: ['The Moon pulls the water.'] })]);
+    const find = await screen.findByRole('textbox', { name: 'Find a production or a line' });
+    await screen.findByText('Tides');
+    fireEvent.change(find, { target: { value: 'moon PULLS' } });
+    expect(screen.queryByText('Ferries')).toBeNull();
+    expect(screen.getByText('Tides')).toBeTruthy();
+    fireEvent.change(find, { target: { value: 'volcano' } });
+    expect(screen.getByText('No production and no line contains “volcano”.')).toBeTruthy();
+  });
+  it('reads a script while it is pasted, and makes and opens the production', async () => {
+    home([]);
+    answers['POST /productions'] = { id: 'pr_new' };
+    const area = await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' });
+    fireEvent.change(area, { target: { value: 'ANNA: Have you seen the new ferry?\nBEN: Twice.' } });
+    expect(screen.getByText(/2 lines by Anna, Ben/)).toBeTruthy();
+    fireEvent.change(screen.getByRole('combobox', { name: 'Frame' }), { target: { value: '9:16' } });
+    fireEvent.keyDown(area, { key: 'Enter', ctrlKey: true });
+    expect(await screen.findByText('opened')).toBeTruthy();
+    const [sent] = asked.filter(({ method }) => method === 'POST') as [Asked];
+    const { document } = sent.body as { document: Document };
+    expect(document.production.frame).toBe('9:16');
+    expect(document.production.title).toBe('Have you seen the new ferry?');
+    expect(Object.values(document.scenes).flatMap((scene) => Object.values(scene.lines).map((line) => line.text))).toEqual(['Have you seen the new ferry?', 'Twice.']);
+  });
+  it('asks for a script when none is there, and makes nothing', async () => {
+    home([]);
+    fireEvent.click(await screen.findByRole('button', { name: 'New production' }));
+    expect(await screen.findByText(/Paste a script or type the first line, such as/)).toBeTruthy();
+    expect(asked.some(({ method }) => method === 'POST')).toBe(false);
+  });
+  it('says that the server is away, and tries again', async () => {
+    home([]);
+    cleanup();
+    answers['GET /productions'] = DOWN;
+    render(
+      <MemoryRouter>
+        <Home />
+      </MemoryRouter>,
+    );
+    const alert = await screen.findByRole('alert');
+    expect(alert.textContent).toContain('does not answer');
+    answers['GET /productions'] = [listed()];
+    fireEvent.click(within(alert).getByRole('button', { name: 'Try again' }));
+    expect(await screen.findByText('Ferries')).toBeTruthy();
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+  it('renames where the name stands', async () => {
+    home([listed()]);
+    answers['GET /productions/pr_000000000001'] = { document: { production: { title: 'Ferries' } } };
+    answers['POST /productions/pr_000000000001/changes'] = {};
+    fireEvent.click(await screen.findByRole('button', { name: /Name of the production/ }));
+    const box = screen.getByRole('textbox', { name: 'Name of the production' });
+    fireEvent.change(box, { target: { value: 'Two ferries' } });
+    fireEvent.keyDown(box, { key: 'Enter' });
+    await waitFor(() => expect(asked.some(({ path }) => path.endsWith('/changes'))).toBe(true));
+    expect(JSON.stringify(asked.find(({ path }) => path.endsWith('/changes'))?.body)).toContain('"value":"Two ferries"');
+  });
+});
+
+describe('the export screen', () => {
+  const { document } = sampleDocument();
+  const id = document.production.id;
+  const open = async (films: FilmProgress[] = []): Promise<void> => {
+    answers[`GET /productions/${id}/films`] = films;
+    useProduction.setState({ id, document, preview: undefined, log: [], save: 'saved' });
+    render(
+      <MemoryRouter initialEntries={[`/p/${id}/export`]}>
+        <Toaster />
+        <Routes>
+          <Route
+            path="/p/:production/export"
+            element={
+              <Tooltip.Provider>
+                <Export />
+              </Tooltip.Provider>
+            }
+          />
+        </Routes>
+      </MemoryRouter>,
+    );
+    await screen.findByText('Export film', { selector: 'button' });
+    await act(async () => {});
+  };
+  const made = (): { name: string; options: Record<string, unknown> } | undefined => asked.find(({ method, path }) => method === 'POST' && path.endsWith('/films'))?.body as never;
+
+  it('makes a film of the whole with good values at one press', async () => {
+    await open();
+    answers[`POST /productions/${id}/films`] = { id: 'fi_000000000001' };
+    answers['GET /films/fi_000000000001'] = film({ state: 'rendering', done: 125, secondsLeft: 40 });
+    fireEvent.click(screen.getByText('Export film', { selector: 'button' }));
+    expect(await screen.findByText('25 %, 40 s left')).toBeTruthy();
+    expect(made()?.name).toBe(`${document.production.title}.mp4`);
+    expect(made()?.options).toMatchObject({ width: 1920, height: 1080, fps: document.production.fps, from: 0, to: null, captions: true });
+    expect((screen.getByText('Being made …') as HTMLButtonElement).disabled).toBe(true);
+  });
+  it('takes size, rate, range, captions and a name, which always ends in .mp4', async () => {
+    await open();
+    answers[`POST /productions/${id}/films`] = { id: 'fi_000000000001' };
+    answers['GET /films/fi_000000000001'] = film();
+    fireEvent.change(screen.getByLabelText('Size'), { target: { value: '720' } });
+    fireEvent.change(screen.getByLabelText('Frames a second'), { target: { value: '50' } });
+    fireEvent.click(screen.getByLabelText(/Picture and voices alone/));
+    for (const [label, value] of [
+      ['From', '0:01'],
+      ['To', '0:02.5'],
+    ] as const) {
+      const box = screen.getByLabelText(label);
+      fireEvent.change(box, { target: { value } });
+      fireEvent.keyDown(box, { key: 'Enter' });
+    }
+    fireEvent.change(screen.getByLabelText('File name'), { target: { value: 'Cut one' } });
+    expect(screen.getByText(/^75 frames, about/)).toBeTruthy();
+    fireEvent.click(screen.getByText('Export film', { selector: 'button' }));
+    await waitFor(() => expect(made()).toBeTruthy());
+    expect(made()?.name).toBe('Cut one.mp4');
+    expect(made()?.options).toMatchObject({ width: 1280, height: 720, fps: 50, from: 48_000, to: 120_000, captions: false });
+  });
+  it('refuses a range that ends before it starts, in words, and keeps what is typed', async () => {
+    await open();
+    const to = screen.getByLabelText('To') as HTMLInputElement;
+    fireEvent.change(to, { target: { value: 'soon' } });
+    fireEvent.keyDown(to, { key: 'Enter' });
+    expect(screen.getByText('A time after the start.')).toBeTruthy();
+    expect(to.value).toBe('soon');
+  });
+  it('lists the films made: to download, cancelled, or failed with the reason', async () => {
+    await open([film(), film({ id: 'b', state: 'cancelled', media: null }), film({ id: 'c', state: 'failed', media: null, error: 'The encoder ended at frame 12.' })]);
+    expect(await screen.findByText('500 frames, 2 of 3 segments reused')).toBeTruthy();
+    expect(screen.getByRole('link', { name: 'Download' }).getAttribute('href')).toContain('download=Ferries.mp4');
+    expect(screen.getByText(/^cancelled/)).toBeTruthy();
+    expect(screen.getByText('The encoder ended at frame 12.')).toBeTruthy();
+  });
+  it('stops a film that is being made', async () => {
+    await open([film({ state: 'rendering', done: 10, media: null })]);
+    answers['POST /films/fi_000000000001/cancel'] = film({ state: 'cancelled', media: null });
+    fireEvent.click(await screen.findByRole('button', { name: 'Cancel' }));
+    expect(await screen.findByText(/^cancelled/)).toBeTruthy();
+    expect(screen.queryByRole('progressbar')).toBeNull();
+  });
+  it('says what a viewer would notice, and where it is', async () => {
+    await open();
+    expect(screen.getByText(/speaks? with a draft voice in/)).toBeTruthy();
+    expect(screen.getAllByRole('link', { name: 'Go there' })[0]?.getAttribute('href')).toContain('/scenes/');
+  });
+  it('waits until everything is saved', async () => {
+    await open();
+    act(() => useProduction.setState({ save: 'unsaved' }));
+    expect((screen.getByText('Waiting for the server to save') as HTMLButtonElement).disabled).toBe(true);
+  });
+});
