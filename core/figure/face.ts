@@ -1,10 +1,11 @@
 import { mixed } from '../draw/colour.ts';
 import { IDENTITY, type Matrix, multiply, rotation, scaling, translation } from '../draw/matrix.ts';
-import { ellipse, mapPath, pen } from '../draw/path.ts';
+import { ellipse, joined, mapPath, pen } from '../draw/path.ts';
 import type { Colour, Node } from '../draw/picture.ts';
 import { clamp, mix } from '../time/easing.ts';
 import type { FigureModel } from './model.ts';
 import { chinDrop, drawMouth, type MouthNumbers } from './mouth.ts';
+import type { FacialHair } from './parts/part.ts';
 import type { Pose, Side } from './pose.ts';
 import { Sketch } from './sketch.ts';
 import { outlineX, slide, YAW } from './turn.ts';
@@ -14,7 +15,7 @@ const EYE_RADIUS = 0.93;
 const BROW_RADIUS = 0.97;
 const NOSE_RADIUS = 1.13;
 /** The lower face is narrower than the head: lips bend round a smaller radius. */
-const MOUTH_RADIUS = 0.8;
+export const MOUTH_RADIUS = 0.8;
 const EAR_RADIUS = 1.02;
 const EAR_ANGLE = (81 * Math.PI) / 180;
 /** Pitch moves features by up to this many units (design.md: 9). */
@@ -62,26 +63,41 @@ function wrapped(node: Node, radius: number, yaw: number, x: number, y: number):
   return { ...node, id: `m.${node.id}`, path, matrix: IDENTITY };
 }
 
+/** Eight points of half the head's outline, crown to chin: three curves and their handles. `drop` is the chin's. */
+export function jawHalf(model: FigureModel, yaw: number, drop: number, out: 1 | -1): [number, number][] {
+  const { headWidth: w, headHeight: h, jaw, chin } = model.p;
+  const shape = model.features.head;
+  const lead = 0.17 * w * Math.sin(yaw);
+  const q = h / 50;
+  const x = (value: number, share: number): number => outlineX(out * value, yaw) + lead * share;
+  const side = w * 0.995;
+  const low = (shape.chinY + drop * 0.55) * q;
+  const bottom = (50 + shape.drop) * q + chin * 0.6 + drop;
+  return [
+    [x(w * shape.crown, 0.02), -h],
+    [x(side * shape.temple, 0), -33 * q],
+    [x(side * mix(1, shape.temple, 0.4), 0), -5 * q],
+    [x(side * shape.cheek * mix(1, jaw, 0.3), 0.35), 15 * q],
+    [x(w * shape.jaw * jaw, 0.7), shape.jawY * q],
+    [x(w * shape.chinWidth * jaw, 0.95), low],
+    [x(w * mix(shape.chinWidth, shape.blunt, 0.46) * jaw, 1), low + (bottom - low) * 0.66],
+    [x(w * shape.blunt, 1), bottom],
+  ];
+}
+
 /** The head's loop: one smooth outline whose jaw leads the turn and whose chin follows the mouth. */
 export function headPath(model: FigureModel, yaw: number, drop: number) {
-  const { headWidth: w, headHeight: h, jaw, chin } = model.p;
-  const s = Math.sin(yaw);
-  const lead = 0.17 * w * s;
-  const q = h / 50;
-  const x = (value: number, share: number): number => outlineX(value, yaw) + lead * share;
-  const side = w * 0.995;
-  const low = (38.5 + drop * 0.55) * q;
-  const bottom = 50 * q + chin * 0.6 + drop;
-  return pen()
-    .move(x(0, 0.1), -h)
-    .cubic(x(w * 0.58, 0.02), -h, x(side, 0), -33 * q, x(side, 0), -5 * q)
-    .cubic(x(side * 0.985 * mix(1, jaw, 0.3), 0.35), 15 * q, x(w * 0.85 * jaw, 0.7), 28 * q, x(w * 0.595 * jaw, 0.95), low)
-    .cubic(x(w * 0.41 * jaw, 1), low + (bottom - low) * 0.66, x(w * 0.2, 1), bottom, x(0, 1), bottom)
-    .cubic(x(-w * 0.2, 1), bottom, x(-w * 0.41 * jaw, 1), low + (bottom - low) * 0.66, x(-w * 0.595 * jaw, 0.95), low)
-    .cubic(x(-w * 0.85 * jaw, 0.7), 28 * q, x(-side * 0.985 * mix(1, jaw, 0.3), 0.35), 15 * q, x(-side, 0), -5 * q)
-    .cubic(x(-side, 0), -33 * q, x(-w * 0.58, 0.02), -h, x(0, 0.1), -h)
-    .close()
-    .done();
+  const lead = 0.17 * model.p.headWidth * Math.sin(yaw);
+  const right = jawHalf(model, yaw, drop, 1).flat() as number[];
+  const left = jawHalf(model, yaw, drop, -1).toReversed().flat() as number[];
+  const bottom = right[15] as number;
+  const crown = [lead * 0.1, right[1] as number] as const;
+  // Handles are in order already: crown, three curves down the right, up the left.
+  const points = [...right, lead, bottom, ...left, ...crown];
+  const out = pen().move(...crown);
+  for (let n = 0; n < points.length; n += 6)
+    out.cubic(points[n] as number, points[n + 1] as number, points[n + 2] as number, points[n + 3] as number, points[n + 4] as number, points[n + 5] as number);
+  return out.close().done();
 }
 
 /** Ears; `behind` those that the turn puts behind the face. */
@@ -91,21 +107,25 @@ export function drawEars(model: FigureModel, yaw: number, behind: boolean): Node
     const { x, narrow } = slide(model.p.headWidth, EAR_RADIUS, out * EAR_ANGLE, yaw);
     const facing = Math.cos(out * EAR_ANGLE + YAW * yaw);
     if (facing < -0.2 || facing < 0.12 !== behind) continue;
+    const make = model.features.ears;
     const size = (1 + model.p.elder * 0.08) * (narrow > 1.8 ? 1.25 : 1);
-    const width = 7.5 * size * clamp(0.75 + 0.25 * narrow, 0.7, 1.15);
+    const width = 7.5 * size * make.width * clamp(0.75 + 0.25 * narrow, 0.7, 1.15);
+    const tall = 11.5 * size * make.height;
     const id = out < 0 ? 'L' : 'R';
+    const at = x + out * make.out;
+    const shell = ellipse(at, 6, width, tall);
     s.shaded(
       id,
-      ellipse(x, 6, width, 11.5 * size),
+      make.lobe ? joined(shell, ellipse(at - out * 1.2, 6 + tall * 0.86, width * 0.62, 5.4 * make.lobe)) : shell,
       model.skinTone,
       [-2, -1.5],
       [
         s.lineItem(
           `${id}.fold`,
           pen()
-            .move(x - out * 2.5, 1)
-            .quad(x + out * 3.6, 0.5, x + out * 2.6, 7)
-            .quad(x + out * 1.5, 10, x - out, 11)
+            .move(at - out * 2.5, 6 - tall * 0.43)
+            .quad(at + out * 3.6, 6 - tall * 0.48, at + out * 2.6, 7)
+            .quad(at + out * 1.5, 6 + tall * 0.35, at - out, 6 + tall * 0.43)
             .done(),
           model.skin.line,
           1.5,
@@ -118,7 +138,7 @@ export function drawEars(model: FigureModel, yaw: number, behind: boolean): Node
 }
 
 /** Everything drawn on the front of the head, in head units: origin at its middle. */
-export function drawFace(model: FigureModel, state: HeadState): Node[] {
+export function drawFace(model: FigureModel, state: HeadState, beard?: FacialHair): Node[] {
   const { p, skin } = model;
   const { yaw, pose, mouth } = state;
   const lift = state.pitch * PITCH;
@@ -134,49 +154,13 @@ export function drawFace(model: FigureModel, state: HeadState): Node[] {
 
   for (const side of ['L', 'R'] as const) s.nodes.push(...drawEye(model, state, side, lift));
 
-  // Nose: its side plane lies away from the light and changes sides with the turn.
-  const nose = slide(w, NOSE_RADIUS, 0, yaw);
-  const flip = yaw < -0.02 ? -1 : 1;
-  const size = (1 + p.elder * 0.08) * mix(0.82, 1, p.grown);
-  const noseAt: Matrix = [flip * size, 0, 0, size, nose.x * 0.92, p.noseY + lift * 1.15];
-  s.nodes.push(
-    moved(
-      s.fillItem(
-        'nosePlane',
-        pen()
-          .move(-2.9, -9)
-          .cubic(-3.6, -3, -7.4, 0, -7.4, 3.4)
-          .cubic(-7.4, 6.8, -4.4, 6.4, -2.6, 6.9)
-          .cubic(-0.8, 7.8, 0.8, 7.8, 2.6, 6.9)
-          .cubic(4.4, 6.4, 7.4, 6.8, 7.4, 3.4)
-          .cubic(7.4, 0, 3.7, -3, 3.2, -9)
-          .close()
-          .done(),
-        skin.blush,
-        0.5,
-      ),
-      noseAt,
-    ),
-    moved(
-      s.fillItem(
-        'noseSide',
-        pen()
-          .move(2.3, -10)
-          .cubic(2.3, -3.6, 7.6, -0.5, 7.4, 3.6)
-          .cubic(7.4, 7, 3.8, 6.4, 1.5, 7.2)
-          .cubic(-1.5, 8, -4.5, 6.6, -6.4, 5.6)
-          .cubic(-2.2, 6, 3, 4.4, 2.6, -0.5)
-          .cubic(2.3, -3.2, 1.2, -5.4, 2.3, -10)
-          .close()
-          .done(),
-        skin.shadow,
-      ),
-      noseAt,
-    ),
-  );
+  s.nodes.push(...drawNose(model, yaw, lift));
 
-  const lips = drawMouth(mouth, pose.smile, pose.press, { lip: skin.lip, line: skin.line, dark: skin.dark });
+  const hairs = (nodes: Node[] | undefined): void => void s.nodes.push(...(nodes ?? []).map((node) => moved(node, translation(0, lift))));
+  hairs(beard?.under?.(model, yaw, mouth, pose.smile));
+  const lips = drawMouth(mouth, pose.smile, pose.press, { lip: model.lip, line: skin.line, dark: skin.dark, style: model.features.mouth });
   s.nodes.push(...lips.map((node) => wrapped(node, w * MOUTH_RADIUS, yaw, 0.12 * w * Math.sin(yaw), p.mouthY + lift)));
+  hairs(beard?.over?.(model, yaw, mouth, pose.smile));
   if (p.elder > 0.2) {
     const fold = (out: -1 | 1): ReturnType<typeof pen> => {
       const a = slide(w, 1, out * 0.34, yaw);
@@ -189,38 +173,91 @@ export function drawFace(model: FigureModel, state: HeadState): Node[] {
   return s.nodes;
 }
 
+/** The nose: its side plane lies away from the light and changes sides with the turn. */
+function drawNose(model: FigureModel, yaw: number, lift: number): Node[] {
+  const { p, skin } = model;
+  const n = model.features.nose;
+  const s = new Sketch('face');
+  const place = slide(p.headWidth, NOSE_RADIUS, 0, yaw);
+  const flip = yaw < -0.02 ? -1 : 1;
+  const size = (1 + p.elder * 0.08) * mix(0.82, 1, p.grown);
+  const at: Matrix = [flip * size, 0, 0, size, place.x * 0.92, p.noseY + n.drop + lift * 1.15];
+  const { bridge: b, wing: w, top, wingY: y, base, bump } = n;
+  const tip = w * mix(0.16, 0.42, n.ball);
+  const deep = base + 0.9 + n.ball * 0.5;
+  s.fill(
+    'nosePlane',
+    pen()
+      .move(-b, top + 0.5)
+      .cubic(-b * 1.25 - bump * 0.4, top * 0.3, -w, y - 3.4, -w, y)
+      .cubic(-w, base, -w * 0.6, base - 0.5, -w * 0.36, base)
+      .cubic(-tip * 0.5, deep, tip * 0.5, deep, w * 0.36, base)
+      .cubic(w * 0.6, base - 0.5, w, base, w, y)
+      .cubic(w, y - 3.4, b * 1.28 + bump, top * 0.3, b * 1.1, top + 0.5)
+      .close()
+      .done(),
+    skin.blush,
+    0.5,
+  );
+  s.fill(
+    'noseSide',
+    pen()
+      .move(b * 0.8, top - 0.5)
+      .cubic(b * 0.8 + bump * 1.5, top * 0.36, w * 1.02, y - 3.9, w, y + 0.2)
+      .cubic(w, base, w * 0.52, base - 0.5, w * 0.2, base + 0.3)
+      .cubic(-tip * 0.6, deep + 0.2, -w * 0.6, base - 0.3, -w * 0.86, base - 1.3)
+      .cubic(-w * 0.3, base - 0.9, w * 0.4, y + 1, w * 0.35, y - 3.9)
+      .cubic(b * 0.8 + bump, top * 0.34, b * 0.42, top * 0.56, b * 0.8, top - 0.5)
+      .close()
+      .done(),
+    skin.shadow,
+  );
+  if (n.nostrils) for (const out of [-1, 1]) s.fill(`nostril${out}`, ellipse(out * w * 0.44, base - 1.1, w * 0.17, 1.15), skin.line, 0.8);
+  return s.nodes.map((node) => moved(node, at));
+}
+
 /** One eye with lid, iris, lashes and brow, about its own middle, moved to its place on the head. */
 function drawEye(model: FigureModel, { yaw, pose }: HeadState, side: Side, lift: number): Node[] {
   const { p, skin } = model;
   const out = side === 'L' ? -1 : 1;
-  const place = slide(p.headWidth, EYE_RADIUS, out * EYE_ANGLE, yaw);
+  const make = model.features.eyes;
+  const angle = EYE_ANGLE + make.apart;
+  const place = slide(p.headWidth, EYE_RADIUS, out * angle, yaw);
   const size = p.eyeScale * (1 + pose.eyeScale);
-  const at: Matrix = [out * place.narrow * size, 0, 0, size, place.x, p.eyeY + lift];
+  const at: Matrix = [out * place.narrow * size * make.width, 0, 0, size * make.height, place.x, p.eyeY + lift];
   const nodes = eyeShape(`eye${side}`, pose, {
     white: mixed('#ffffff', skin.base, 0.09),
     iris: model.iris,
     lash: skin.dark,
     crease: skin.line,
-    lidRest: 0.1 + p.elder * 0.05,
-    lashes: model.character.parts.lashes === 'long' ? 1.25 : 0.7,
+    lidRest: 0.1 + p.elder * 0.05 + make.lid,
+    lashes: LASHES[model.character.parts.lashes ?? ''] ?? 0.7,
+    tilt: make.tilt,
+    crossing: make.crease,
+    irisWidth: make.iris / make.width,
+    irisHeight: make.iris / make.height,
     gazeSign: out,
     young: p.elder < 0.4,
     crows: p.elder,
   });
-  const browAt = slide(p.headWidth, BROW_RADIUS, out * (EYE_ANGLE + 0.015), yaw);
+  const browAt = slide(p.headWidth, BROW_RADIUS, out * (angle + 0.015), yaw);
   const brow: Matrix = multiply(translation(browAt.x, p.eyeY - 17 + lift * 1.1), scaling(out * browAt.narrow, 1));
+  const style = model.features.brows;
   const inner = pose[`browIn${side}`];
-  const outer = pose[`browOut${side}`];
-  const mid = (inner + outer) / 2;
-  const thick = mix(1, 0.8, p.elder) * (model.character.parts.brows === 'thin' ? 0.75 : 1);
+  const outer = pose[`browOut${side}`] - style.tilt;
+  const mid = (inner + outer) / 2 - style.arch;
+  const thick = mix(1, 0.8, p.elder) * style.thick - 1;
+  const l = style.length;
+  const end = style.blunt * 1.6;
   const s = new Sketch(`brow${side}`);
   s.nodes.push(
     s.item('leaf', {
       path: pen()
-        .move(-8.6, -1.3 + inner)
-        .cubic(-4.3, -4.2 + mix(inner, mid, 0.4), 2.94, -5.2 + mix(mid, outer, 0.5), 9.8, -1 + outer)
-        .cubic(3.92, -2.41 + (thick - 1) * 2 + mix(mid, outer, 0.5), -3.44, 0 + (thick - 1) * 2 + mix(inner, mid, 0.5), -8.26, 2.12 + (thick - 1) * 2 + inner)
-        .quad(-9.98, 0.5 + inner, -8.6, -1.3 + inner)
+        .move(-8.6, -1.3 + inner - thick)
+        .cubic(-4.3, -4.2 + mix(inner, mid, 0.4) - thick, 2.94 * l, -5.2 + mix(mid, outer, 0.4) - thick, 9.8 * l, -1 + outer - end * 0.5)
+        .quad((9.8 + end * 0.6) * l, -0.4 + outer + end * 0.3, 9.6 * l, -0.6 + outer + end)
+        .cubic(3.92 * l, -2.41 + thick * 1.6 + mix(mid, outer, 0.5) + end * 0.4, -3.44, thick * 1.6 + mix(inner, mid, 0.5), -8.26, 2.12 + thick * 1.6 + inner)
+        .quad(-9.98, 0.5 + inner, -8.6, -1.3 + inner - thick)
         .close()
         .done(),
       fill: model.brow,
@@ -229,6 +266,9 @@ function drawEye(model: FigureModel, { yaw, pose }: HeadState, side: Side, lift:
   return [...grouped('f', at, nodes), ...grouped('f', brow, s.nodes)];
 }
 
+/** Weight of the lashes. */
+const LASHES: Readonly<Record<string, number>> = { long: 1.25, fine: 0.45 };
+
 export interface EyeLook {
   readonly white: Colour;
   readonly iris: { readonly ring: Colour; readonly base: Colour };
@@ -236,6 +276,11 @@ export interface EyeLook {
   readonly crease: Colour;
   readonly lidRest: number;
   readonly lashes: number;
+  /** Lift of the outer corner, strength of the crease and size of the iris about the plain eye. */
+  readonly tilt?: number;
+  readonly crossing?: number;
+  readonly irisWidth?: number;
+  readonly irisHeight?: number;
   /** Sign that turns picture gaze into the eye's own x, which points outwards. */
   readonly gazeSign: number;
   readonly young: boolean;
@@ -256,7 +301,9 @@ export function eyeShape(id: string, pose: Pose, look: EyeLook): Node[] {
   const tiltIn = pose.lidInner * hh * (1 - shut);
   const tiltOut = pose.lidOuter * hh * (1 - shut);
   const cornerIn = mix(1.2, mix(2.2, 1.5, happy), shut);
-  const cornerOut = mix(-0.2, mix(1.4, 0.8, happy), shut);
+  const cornerOut = mix(-0.2, mix(1.4, 0.8, happy), shut) - (look.tilt ?? 0) * (1 - shut * 0.5);
+  const iw = look.irisWidth ?? 1;
+  const ih = look.irisHeight ?? 1;
   const bulge = happy > 0 ? 1 + happy * 0.4 : 1;
   const upper = (pen_: ReturnType<typeof pen>): ReturnType<typeof pen> =>
     pen_
@@ -287,11 +334,11 @@ export function eyeShape(id: string, pose: Pose, look: EyeLook): Node[] {
           '#3a2f52',
           0.2,
         ),
-        s.fillItem('iris', ellipse(gx, -0.2 + gy, 6.35, 6.73), look.iris.ring),
-        s.fillItem('irisLow', ellipse(gx, 0.9 + gy, 5.46, 5.08), look.iris.base),
-        s.fillItem('pupil', ellipse(gx, -0.2 + gy, 3.17, 3.43), '#1d1620'),
+        s.fillItem('iris', ellipse(gx, -0.2 + gy, 6.35 * iw, 6.73 * ih), look.iris.ring),
+        s.fillItem('irisLow', ellipse(gx, 0.9 + gy, 5.46 * iw, 5.08 * ih), look.iris.base),
+        s.fillItem('pupil', ellipse(gx, -0.2 + gy, 3.17 * iw, 3.43 * ih), '#1d1620'),
         // The light comes from the left of the picture in both eyes.
-        s.fillItem('light', ellipse(gx - look.gazeSign * 2, -2.3 + gy, 1.6), '#ffffff'),
+        s.fillItem('light', ellipse(gx - look.gazeSign * 2, -2.3 + gy, 1.6 * iw, 1.6 * ih), '#ffffff'),
       ],
     });
   }
@@ -329,16 +376,18 @@ export function eyeShape(id: string, pose: Pose, look: EyeLook): Node[] {
       1 - shut * 0.5,
     );
   const crease = top - 4.2 + Math.max(0, shut) * 1.2;
-  s.line(
-    'crease',
-    pen()
-      .move(-4.7, crease + tiltIn * 0.6 + 0.3)
-      .quad(2.5, crease - 2.2 + (tiltIn + tiltOut) * 0.4, 8.3, crease + 3.2 + tiltOut * 0.5)
-      .done(),
-    look.crease,
-    1.3,
-    0.55 * (1 - 0.6 * happy),
-  );
+  const folded = look.crossing ?? 1;
+  if (folded > 0)
+    s.line(
+      'crease',
+      pen()
+        .move(-4.7, crease + tiltIn * 0.6 + 0.3)
+        .quad(2.5, crease - 2.2 + (tiltIn + tiltOut) * 0.4, 8.3, crease + 3.2 + tiltOut * 0.5)
+        .done(),
+      look.crease,
+      1.3 * Math.max(1, folded),
+      0.55 * (1 - 0.6 * happy),
+    );
   if (!look.young)
     s.line(
       'under',

@@ -1,13 +1,13 @@
 import type { Character } from '../document/schema.ts';
 import { translation } from '../draw/matrix.ts';
-import { ellipse } from '../draw/path.ts';
+import { ellipse, polygon } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { drawArm, drawCollar, drawLeg, drawNeck, drawTorso } from './body.ts';
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
 import { drawRobot } from './mascots/harbourRobot.ts';
 import { type FigureModel, modelOf } from './model.ts';
 import type { MouthNumbers } from './mouth.ts';
-import { garment, headPart } from './parts/index.ts';
+import { facialHair, garment, headPart } from './parts/index.ts';
 import type { Pose, Side } from './pose.ts';
 import { type Skeleton, skeletonOf } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
@@ -29,8 +29,21 @@ export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers):
   const worn = garment(model.character.parts.top);
   const yaw = sk.headYaw;
   const at = headMatrix(sk.head.x, sk.head.y, sk.headAngle);
-  const parts = ['hair', 'headwear', 'glasses'].map((slot) => headPart(model.character.parts[slot])).filter((part) => part !== undefined);
-  const covered = parts.some((part) => part.coversHair);
+  const [hair, headwear, glasses] = (['hair', 'headwear', 'glasses'] as const).map((slot) => headPart(slot, model.character.parts[slot]));
+  const wrapped = headwear?.id === 'headscarf';
+  /** Hair as the headwear leaves it: none, flattened above the brim, or whole. */
+  const under = (id: string, nodes: Node[] | undefined): Node[] => {
+    if (!nodes?.length || headwear?.hides === 'hair') return [];
+    if (headwear?.hides !== 'crown') return nodes;
+    const s = new Sketch('underHat');
+    return [
+      {
+        id: `underHat.${id}`,
+        mask: s.item(`${id}.below`, { path: polygon([-150, headwear.brim ?? -24, 150, headwear.brim ?? -24, 150, 320, -150, 320]), fill: '#000000' }),
+        items: nodes,
+      },
+    ];
+  };
   const place = (nodes: readonly Node[]): Node[] => nodes.map((node) => moved(node, at));
 
   // The far arm goes behind the trunk; a hand raised to the face comes before it.
@@ -42,7 +55,7 @@ export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers):
 
   const nodes: Node[] = [
     ...drawShadow(sk, model),
-    ...place(parts.flatMap((part) => (part.slot === 'hair' && parts.some((p) => p.id === 'headscarf') ? [] : (part.back?.(model, yaw) ?? [])))),
+    ...place([...under('back', hair?.back?.(model, yaw)), ...(headwear?.back?.(model, yaw) ?? [])]),
     ...back.flatMap((side) => drawArm(model, sk, pose, worn, side)),
     ...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, side)),
     ...drawTorso(model, sk, worn, front),
@@ -50,10 +63,12 @@ export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers):
     ...front.filter((side) => !raised(side)).flatMap((side) => drawArm(model, sk, pose, worn, side)),
     ...drawCollar(model, sk, worn),
     ...place([
-      ...(parts.some((p) => p.id === 'headscarf') ? [] : drawEars(model, yaw, true)),
-      ...drawFace(model, { yaw, pitch: pose.headPitch, pose, mouth }),
-      ...(parts.some((p) => p.id === 'headscarf') ? [] : drawEars(model, yaw, false)),
-      ...parts.flatMap((part) => (part.slot === 'hair' && parts.some((p) => p.id === 'headscarf') ? [] : (part.front?.(model, yaw, covered) ?? []))),
+      ...(wrapped ? [] : drawEars(model, yaw, true)),
+      ...drawFace(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
+      ...(wrapped ? [] : drawEars(model, yaw, false)),
+      ...under('front', hair?.front?.(model, yaw, headwear?.hides === 'crown')),
+      ...(headwear?.front?.(model, yaw, false) ?? []),
+      ...(glasses?.front?.(model, yaw, false) ?? []),
     ]),
     ...front.filter(raised).flatMap((side) => drawArm(model, sk, pose, worn, side)),
   ];

@@ -1,6 +1,7 @@
 import type { Character } from '../document/schema.ts';
 import { oklch, readOklch, type SkinTones, shadowOf, skinTones, stepped } from '../draw/colour.ts';
 import type { Colour } from '../draw/picture.ts';
+import { type Features, featuresOf } from './parts/features/index.ts';
 import { type Proportions, proportionsOf } from './proportions.ts';
 import type { Tone } from './sketch.ts';
 
@@ -8,6 +9,8 @@ import type { Tone } from './sketch.ts';
 export interface FigureModel {
   readonly character: Character;
   readonly p: Proportions;
+  readonly features: Features;
+  readonly lip: Colour;
   readonly skin: SkinTones;
   readonly skinTone: Tone;
   readonly hair: Tone & { readonly sheen: Colour; readonly deep: Colour };
@@ -25,6 +28,7 @@ export const DEFAULT_COLOURS: Readonly<Record<string, Colour>> = {
   primary: '#27425e',
   secondary: '#efe6d6',
   accent: '#d9a93f',
+  accent2: '#3f6f8f',
   trousers: '#2b2f3a',
   shoes: '#463a36',
   metal: '#7a4b35',
@@ -61,6 +65,8 @@ function build(character: Character): FigureModel {
   return {
     character,
     p,
+    features: featuresOf(character),
+    lip: character.colours.lips ?? skin.lip,
     skin,
     skinTone: { base: skin.base, shadow: skin.shadow },
     hair: { ...tone('hair'), sheen: oklch(Math.min(0.97, l + 0.1), c, h), deep: stepped(hairBase, -0.07) },

@@ -1,7 +1,8 @@
 import type { MouthShape } from '../document/schema.ts';
 import { ellipse, pen } from '../draw/path.ts';
 import type { Colour, Node } from '../draw/picture.ts';
-import { clamp } from '../time/easing.ts';
+import { clamp, mix } from '../time/easing.ts';
+import type { MouthStyle } from './parts/features/mouths.ts';
 import { Sketch } from './sketch.ts';
 
 /** A mouth as numbers, so that any two blend (design.md, 10 Mouth; units of the face). */
@@ -68,6 +69,7 @@ export interface MouthLook {
   readonly lip: Colour;
   readonly line: Colour;
   readonly dark: Colour;
+  readonly style?: MouthStyle;
   /** Mascots have a plain ring instead of lips. */
   readonly plain?: boolean;
 }
@@ -80,7 +82,9 @@ const TEETH = '#fbf6ee';
 export function drawMouth(mouth: MouthNumbers, smile: number, press: number, look: MouthLook): Node[] {
   const s = new Sketch('mouth');
   const mood = smile * mouth.mood;
-  const w = mouth.width * (1 + 0.1 * Math.max(0, mood));
+  const full = look.style?.full ?? 0;
+  const bow = look.style?.bow ?? 0.5;
+  const w = mouth.width * (look.style?.width ?? 1) * (1 + 0.1 * Math.max(0, mood));
   const corner = -4.4 * mood;
   const middle = 2.3 * mood;
   const top = middle - mouth.upper;
@@ -106,7 +110,7 @@ export function drawMouth(mouth: MouthNumbers, smile: number, press: number, loo
 
   const open = clamp(opening / 2.6, 0, 1);
   if (opening > 0.35) {
-    const ring = mouth.ring * open;
+    const ring = mouth.ring * open * (1 + 0.55 * full);
     if (!look.plain || mouth.ring > 4) s.nodes.push(s.item('lips', { path: loop, fill: look.lip, stroke: { paint: look.lip, width: ring } }));
     else s.nodes.push(s.item('lips', { path: loop, fill: look.lip, stroke: { paint: look.lip, width: 2.6 * open } }));
     if (!look.plain && mouth.lower > 1.5)
@@ -117,7 +121,7 @@ export function drawMouth(mouth: MouthNumbers, smile: number, press: number, loo
           .quad(0, bottom + 2.4, w * 0.5, bottom * 0.94 + 0.4)
           .done(),
         look.lip,
-        2.4 * open,
+        (2.4 + 2.6 * full) * open,
       );
     s.fill('cavity', loop, CAVITY);
     const inner: Node[] = [];
@@ -181,18 +185,23 @@ export function drawMouth(mouth: MouthNumbers, smile: number, press: number, loo
   const closed = 1 - clamp((opening - 0.3) / 1.6, 0, 1);
   if (closed > 0.02) {
     const pressed = clamp(mouth.press + press * 0.7, 0, 1);
-    if (pressed > 0.02 && !look.plain) {
+    const shown = Math.max(pressed, Math.min(1, full * 3));
+    if (shown > 0.02 && !look.plain) {
+      const end = corner * 0.9 + middle * 0.1;
+      const up = 2.2 + 1.7 * full;
+      const dip = mix(up + 0.4, up * 0.5, bow);
+      const low = 3.4 + 4.4 * full;
       const lipTop = pen()
-        .move(-w * 0.92, corner * 0.9 + middle * 0.1)
-        .cubic(-w * 0.5, middle - 2.2, -w * 0.16, middle - 2.6, 0, middle - 1.7)
-        .cubic(w * 0.16, middle - 2.6, w * 0.5, middle - 2.2, w * 0.92, corner * 0.9 + middle * 0.1)
-        .cubic(w * 0.5, middle + 3.4, -w * 0.5, middle + 3.4, -w * 0.92, corner * 0.9 + middle * 0.1)
+        .move(-w * 0.92, end)
+        .cubic(-w * 0.5, middle - up, -w * 0.16, middle - up - 0.5, 0, middle - dip)
+        .cubic(w * 0.16, middle - up - 0.5, w * 0.5, middle - up, w * 0.92, end)
+        .cubic(w * 0.5, middle + low, -w * 0.5, middle + low, -w * 0.92, end)
         .close()
         .done();
-      s.fill('pressed', lipTop, look.lip, pressed * closed);
+      s.fill('pressed', lipTop, look.lip, shown * closed);
     }
     s.line('seamLine', seam(middle, w).done(), look.dark, 2.3 - pressed * 0.3, closed);
-    if (!look.plain && pressed < 0.6)
+    if (!look.plain && shown < 0.6)
       s.line(
         'hint',
         pen()
@@ -201,7 +210,7 @@ export function drawMouth(mouth: MouthNumbers, smile: number, press: number, loo
           .done(),
         look.line,
         1.6,
-        0.5 * closed * (1 - pressed),
+        0.5 * closed * (1 - shown),
       );
   }
   return s.nodes;

@@ -15,6 +15,7 @@ import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { moved } from '#core/figure/face';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
+import { optionsOf, SLOTS } from '#core/figure/parts/index';
 import { type PartialPose, posed } from '#core/figure/pose';
 import { paintFully } from '#core/paint/incremental';
 import { filmFonts } from '../fonts.ts';
@@ -39,20 +40,23 @@ export const contactSheetCommand = (): Command =>
     .option('--expressions', 'all expressions')
     .option('--mouths', 'the mouth chart in smile and frown')
     .option('--turns', 'heads turned')
+    .option('--slot <slot>', 'one character with every part of a slot, such as hair or nose')
     .action(async (options) => {
       const name = options.character as DesignId;
       if (!(name in DESIGNS)) throw failure('no-character', `There is no character called “${name}”. Choose one of ${Object.keys(DESIGNS).join(', ')}.`);
       const one = designed(name, 'ch_000000000000', 'a0');
-      const cells: Cell[] = options.actions
-        ? actionCells(one)
-        : options.expressions
-          ? expressionCells(one)
-          : options.mouths
-            ? mouthCells(one)
-            : options.turns
-              ? turnCells()
-              : variedCells(Number(options.seed), Number(options.count));
-      const heads = options.expressions || options.mouths || options.turns;
+      const cells: Cell[] = options.slot
+        ? slotCells(one, options.slot)
+        : options.actions
+          ? actionCells(one)
+          : options.expressions
+            ? expressionCells(one)
+            : options.mouths
+              ? mouthCells(one)
+              : options.turns
+                ? turnCells()
+                : variedCells(Number(options.seed), Number(options.count));
+      const heads = options.expressions || options.mouths || options.turns || (options.slot && HEAD_SLOTS.has(options.slot));
       await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 5 : 6, heads ? 190 : options.actions ? 268 : 210, heads ? 190 : 330, heads));
     });
 
@@ -118,6 +122,19 @@ const expressionCells = (character: Character): Cell[] =>
 const mouthCells = (character: Character): Cell[] =>
   [0.8, -0.8].flatMap((smile) => MOUTH_SHAPES.map((mouth) => ({ character, pose: { smile }, mouth, label: `${mouth}, ${smile > 0 ? 'smile' : 'frown'}` })));
 
+const HEAD_SLOTS: ReadonlySet<string> = new Set(['head', 'hair', 'brows', 'eyes', 'nose', 'mouth', 'ears', 'facialHair', 'headwear', 'glasses']);
+
+function slotCells(character: Character, slot: string): Cell[] {
+  const options = optionsOf(slot);
+  if (!options.length) throw failure('no-slot', `There is no slot called “${slot}”. Choose one of ${SLOTS.join(', ')}.`);
+  return options.map(({ id, name }, n) => ({
+    character: { ...character, parts: { ...character.parts, [slot]: id } },
+    pose: { headTurn: [0, 0.3, -0.3][n % 3] as number, smile: 0.5 },
+    mouth: slot === 'facialHair' || slot === 'mouth' ? ((['rest', 'wide', 'mid'] as const)[n % 3] as MouthShape) : 'rest',
+    label: name,
+  }));
+}
+
 const turnCells = (): Cell[] =>
   (Object.keys(DESIGNS) as DesignId[]).flatMap((name) =>
     [-0.467, -0.23, 0, 0.23, 0.467].map((turn) => ({
@@ -134,9 +151,9 @@ function sheet(cells: readonly Cell[], columns: number, width: number, height: n
     const x = (index % columns) * width;
     const y = Math.floor(index / columns) * height;
     const { nodes, skeleton } = drawFigure(cell.character, posed(cell.pose), MOUTH_CHART[cell.mouth]);
-    const scale = heads ? (cell.character.kind === 'mascot' ? 0.92 : 1.3) : 0.56;
+    const scale = heads ? (cell.character.kind === 'mascot' ? 0.84 : 1.12) : 0.56;
     const matrix: Matrix = heads
-      ? [scale, 0, 0, scale, x + width / 2 - skeleton.head.x * scale, y + height * 0.48 - skeleton.head.y * scale]
+      ? [scale, 0, 0, scale, x + width / 2 - skeleton.head.x * scale, y + height * 0.53 - skeleton.head.y * scale]
       : [scale, 0, 0, scale, x + width / 2, y + height - 30];
     const label = layoutLine(cell.label, filmFonts().label, 12);
     return [

@@ -1,17 +1,129 @@
-import { bob } from './bob.ts';
-import { curlyCrop } from './curlyCrop.ts';
-import { elderTufts } from './elderTufts.ts';
-import { headscarf } from './headscarf.ts';
+import { curledMoustache } from './facialHair/curledMoustache.ts';
+import { fullBeard } from './facialHair/fullBeard.ts';
+import { goatee } from './facialHair/goatee.ts';
+import { longBeard } from './facialHair/longBeard.ts';
+import { moustache } from './facialHair/moustache.ts';
+import { shortBeard } from './facialHair/shortBeard.ts';
+import { sideburns } from './facialHair/sideburns.ts';
+import { stubble } from './facialHair/stubble.ts';
+import { FEATURES, type FeatureSlot } from './features/index.ts';
+import { goggles } from './glasses/goggles.ts';
+import { readingGlasses } from './glasses/readingGlasses.ts';
+import { roundGlasses } from './glasses/roundGlasses.ts';
+import { squareGlasses } from './glasses/squareGlasses.ts';
+import { sunglasses } from './glasses/sunglasses.ts';
+import { wingGlasses } from './glasses/wingGlasses.ts';
+import { afro } from './hair/afro.ts';
+import { bob } from './hair/bob.ts';
+import { bowl } from './hair/bowl.ts';
+import { cornrows } from './hair/cornrows.ts';
+import { crew } from './hair/crew.ts';
+import { curlyCrop } from './hair/curlyCrop.ts';
+import { curlyLong } from './hair/curlyLong.ts';
+import { elderTufts } from './hair/elderTufts.ts';
+import { fade } from './hair/fade.ts';
+import { locs } from './hair/locs.ts';
+import { longStraight } from './hair/longStraight.ts';
+import { longWavy } from './hair/longWavy.ts';
+import { lowBun } from './hair/lowBun.ts';
+import { mohawk } from './hair/mohawk.ts';
+import { pigtails } from './hair/pigtails.ts';
+import { pixie } from './hair/pixie.ts';
+import { ponytail } from './hair/ponytail.ts';
+import { quiff } from './hair/quiff.ts';
+import { receding } from './hair/receding.ts';
+import { shaved } from './hair/shaved.ts';
+import { shortLocs } from './hair/shortLocs.ts';
+import { sidePart } from './hair/sidePart.ts';
+import { topBun } from './hair/topBun.ts';
+import { tousled } from './hair/tousled.ts';
+import { twoBraids } from './hair/twoBraids.ts';
+import { wavyLob } from './hair/wavyLob.ts';
+import { bowler } from './headwear/bowler.ts';
+import { chefHat } from './headwear/chefHat.ts';
+import { crown } from './headwear/crown.ts';
+import { cycleHelmet } from './headwear/cycleHelmet.ts';
+import { fireHelmet } from './headwear/fireHelmet.ts';
+import { hardHat } from './headwear/hardHat.ts';
+import { headband } from './headwear/headband.ts';
+import { headscarf } from './headwear/headscarf.ts';
+import { knittedHat } from './headwear/knittedHat.ts';
+import { mortarboard } from './headwear/mortarboard.ts';
+import { peakedCap } from './headwear/peakedCap.ts';
+import { skipperCap } from './headwear/skipperCap.ts';
+import { sunHat } from './headwear/sunHat.ts';
+import { surgicalCap } from './headwear/surgicalCap.ts';
+import { turban } from './headwear/turban.ts';
 import { hoodie } from './hoodie.ts';
-import type { Garment, HeadPart } from './part.ts';
+import type { FacialHair, Garment, HeadPart, PartInfo } from './part.ts';
 import { peacoat } from './peacoat.ts';
-import { roundGlasses } from './roundGlasses.ts';
-import { skipperCap } from './skipperCap.ts';
 import { tunic } from './tunic.ts';
 
 /** Every part that can be worn: one file each, one line here. */
-export const HEAD_PARTS: readonly HeadPart[] = [elderTufts, curlyCrop, bob, skipperCap, headscarf, roundGlasses];
+export const HEAD_PARTS: readonly HeadPart[] = [
+  crew,
+  sidePart,
+  quiff,
+  tousled,
+  bowl,
+  pixie,
+  bob,
+  wavyLob,
+  longStraight,
+  longWavy,
+  curlyLong,
+  curlyCrop,
+  afro,
+  fade,
+  shortLocs,
+  locs,
+  cornrows,
+  twoBraids,
+  topBun,
+  lowBun,
+  ponytail,
+  pigtails,
+  mohawk,
+  receding,
+  elderTufts,
+  shaved,
+  skipperCap,
+  peakedCap,
+  knittedHat,
+  headscarf,
+  turban,
+  hardHat,
+  fireHelmet,
+  cycleHelmet,
+  sunHat,
+  bowler,
+  chefHat,
+  surgicalCap,
+  mortarboard,
+  headband,
+  crown,
+  roundGlasses,
+  squareGlasses,
+  wingGlasses,
+  readingGlasses,
+  sunglasses,
+  goggles,
+];
+export const FACIAL_HAIR: readonly FacialHair[] = [stubble, moustache, curledMoustache, goatee, shortBeard, fullBeard, longBeard, sideburns];
 export const GARMENTS: readonly Garment[] = [peacoat, tunic, hoodie];
 
-export const headPart = (id: string | undefined): HeadPart | undefined => HEAD_PARTS.find((part) => part.id === id);
+export const headPart = (slot: HeadPart['slot'], id: string | undefined): HeadPart | undefined => HEAD_PARTS.find((part) => part.slot === slot && part.id === id);
+export const facialHair = (id: string | undefined): FacialHair | undefined => FACIAL_HAIR.find((part) => part.id === id);
 export const garment = (id: string | undefined): Garment => GARMENTS.find((part) => part.id === id) ?? hoodie;
+
+/** Slots in the order of the body, top to bottom. */
+export const SLOTS = ['head', 'hair', 'headwear', 'brows', 'eyes', 'glasses', 'nose', 'ears', 'mouth', 'facialHair', 'top'] as const;
+export type Slot = (typeof SLOTS)[number];
+
+/** What can be chosen for a slot; a slot that may stay empty says so with `none`. */
+export function optionsOf(slot: string): readonly PartInfo[] {
+  if (slot in FEATURES) return FEATURES[slot as FeatureSlot];
+  if (slot === 'facialHair') return FACIAL_HAIR;
+  if (slot === 'top') return GARMENTS;
+  return HEAD_PARTS.filter((part) => part.slot === slot);
+}

@@ -1,16 +1,35 @@
 import type { Node } from '../../draw/picture.ts';
 import type { FigureModel } from '../model.ts';
+import type { MouthNumbers } from '../mouth.ts';
 import type { Skeleton } from '../skeleton.ts';
 
-/** A piece worn on the head. Draws in head units (origin at the head's middle), already turned by `yaw`. */
-export interface HeadPart {
+/** What every part says of itself. */
+export interface PartInfo {
   readonly id: string;
-  readonly slot: 'hair' | 'headwear' | 'glasses';
   readonly name: string;
-  /** Hair of a head that wears this keeps only its sides. */
-  readonly coversHair?: boolean;
+  /** Words by which it is found. */
+  readonly words?: readonly string[];
+  /** Colour slots that it paints with. */
+  readonly colours?: readonly string[];
+  /** Ids of parts, or slots, that cannot be worn with it. */
+  readonly excludes?: readonly string[];
+}
+
+/** A piece worn on the head. Draws in head units (origin at the head's middle), already turned by `yaw`. */
+export interface HeadPart extends PartInfo {
+  readonly slot: 'hair' | 'headwear' | 'glasses';
+  /** What headwear does with hair: all of it goes, or it is flattened above the brim (head units, at the middle). */
+  readonly hides?: 'hair' | 'crown';
+  readonly brim?: number;
   back?(model: FigureModel, yaw: number): Node[];
   front?(model: FigureModel, yaw: number, covered: boolean): Node[];
+}
+
+/** Hair on the face: `under` the mouth, `over` it (a moustache). Both follow jaw and lips. */
+export interface FacialHair extends PartInfo {
+  readonly slot: 'facialHair';
+  under?(model: FigureModel, yaw: number, mouth: MouthNumbers, smile: number): Node[];
+  over?(model: FigureModel, yaw: number, mouth: MouthNumbers, smile: number): Node[];
 }
 
 export interface TorsoFrame {
@@ -23,10 +42,8 @@ export interface TorsoFrame {
 }
 
 /** What covers trunk and arms. */
-export interface Garment {
-  readonly id: string;
+export interface Garment extends PartInfo {
   readonly slot: 'top';
-  readonly name: string;
   /** Colour slot of cloth and of its cuffs. */
   readonly cloth: string;
   readonly cuff?: string;

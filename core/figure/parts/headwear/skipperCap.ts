@@ -1,15 +1,17 @@
-import { stepped } from '../../draw/colour.ts';
-import { ellipse, pen } from '../../draw/path.ts';
-import { Sketch } from '../sketch.ts';
-import { hairX, slide } from '../turn.ts';
-import type { HeadPart } from './part.ts';
+import { stepped } from '../../../draw/colour.ts';
+import { ellipse, pen } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import { hairX, slide } from '../../turn.ts';
+import type { HeadPart } from '../part.ts';
 
 /** A soft cap with a band, a badge and a peak over the brow. */
 export const skipperCap: HeadPart = {
   id: 'skipper-cap',
   slot: 'headwear',
   name: 'Skipper’s cap',
-  coversHair: true,
+  hides: 'crown',
+  brim: -22,
+  colours: ['primary', 'accent'],
   front(model, yaw) {
     const s = new Sketch('cap');
     const w = model.p.headWidth;

@@ -1,7 +1,7 @@
-import { pen } from '../../draw/path.ts';
-import { Sketch } from '../sketch.ts';
-import { hairX, outlineX, trailX } from '../turn.ts';
-import type { HeadPart } from './part.ts';
+import { pen } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import { hairX, outlineX, trailX } from '../../turn.ts';
+import type { HeadPart } from '../part.ts';
 
 /** Straight hair to the chin with a fringe swept from a side parting. */
 export const bob: HeadPart = {

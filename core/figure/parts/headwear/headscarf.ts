@@ -1,15 +1,17 @@
-import { stepped } from '../../draw/colour.ts';
-import { pen } from '../../draw/path.ts';
-import { Sketch } from '../sketch.ts';
-import { outlineX, slide } from '../turn.ts';
-import type { HeadPart } from './part.ts';
+import { stepped } from '../../../draw/colour.ts';
+import { pen } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import { outlineX, slide } from '../../turn.ts';
+import type { HeadPart } from '../part.ts';
 
 /** A wrapped headscarf: drape behind, a ring whose opening slides with the face, an under-scarf at the brow. */
 export const headscarf: HeadPart = {
   id: 'headscarf',
   slot: 'headwear',
   name: 'Headscarf',
-  coversHair: true,
+  hides: 'hair',
+  colours: ['accent2'],
+  words: ['hijab', 'scarf', 'cloth'],
   back(model, yaw) {
     const s = new Sketch('scarfBack');
     const k = model.p.headWidth / 41;

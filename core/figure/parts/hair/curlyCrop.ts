@@ -1,8 +1,8 @@
-import { dice } from '../../draw/hash.ts';
-import { ellipse, joined, type Path, pen } from '../../draw/path.ts';
-import { Sketch } from '../sketch.ts';
-import { hairX, outlineX, trailX } from '../turn.ts';
-import type { HeadPart } from './part.ts';
+import { dice } from '../../../draw/hash.ts';
+import { ellipse, joined, type Path, pen } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import { hairX, outlineX, trailX } from '../../turn.ts';
+import type { HeadPart } from '../part.ts';
 
 /** Short curls: a rounded crown with a scalloped edge. */
 export const curlyCrop: HeadPart = {

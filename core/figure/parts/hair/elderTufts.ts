@@ -1,7 +1,7 @@
-import { pen } from '../../draw/path.ts';
-import { Sketch } from '../sketch.ts';
-import { outlineX, trailX } from '../turn.ts';
-import type { HeadPart } from './part.ts';
+import { pen } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import { outlineX, trailX } from '../../turn.ts';
+import type { HeadPart } from '../part.ts';
 
 /** Thin white hair: soft tufts over the ears and a low back. */
 export const elderTufts: HeadPart = {

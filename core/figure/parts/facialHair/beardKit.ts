@@ -1,0 +1,70 @@
+import { mapPath, type Path } from '../../../draw/path.ts';
+import { clamp } from '../../../time/easing.ts';
+import { jawHalf, MOUTH_RADIUS } from '../../face.ts';
+import type { FigureModel } from '../../model.ts';
+import { chinDrop, type MouthNumbers } from '../../mouth.ts';
+import { YAW } from '../../turn.ts';
+import { runs } from '../hairKit.ts';
+
+export interface LowerFace {
+  /** Half width of the lips as they are, and how far the chin is down. */
+  readonly lips: number;
+  readonly drop: number;
+  readonly mouthY: number;
+  /** A point about the mouth's middle, bent round the lower face. */
+  at(x: number, y: number): [number, number];
+  bend(path: Path): Path;
+}
+
+/** The lower face as the lips see it: what grows there moves with jaw and corners. */
+export function lowerFace(model: FigureModel, yaw: number, mouth: MouthNumbers): LowerFace {
+  const w = model.p.headWidth;
+  const radius = w * MOUTH_RADIUS;
+  const shift = 0.12 * w * Math.sin(yaw);
+  const y0 = model.p.mouthY;
+  const at = (x: number, y: number): [number, number] => {
+    const angle = Math.asin(clamp(x / radius, -0.98, 0.98)) + YAW * yaw;
+    return [radius * Math.sin(clamp(angle, -1.5, 1.5)) + shift, y0 + y];
+  };
+  return {
+    lips: (6 + mouth.width * 0.5) * model.features.mouth.width,
+    drop: chinDrop(mouth),
+    mouthY: y0,
+    at,
+    bend: (path) =>
+      mapPath(path, (x, y) => {
+        const [px, py] = at(x, y);
+        return { x: px, y: py };
+      }),
+  };
+}
+
+/**
+ * A beard along the jaw: `grow` beyond the face's outline, from `top` (the sideburn's height), down to `long` under
+ * the chin; `inner` is its edge towards the mouth, from the right sideburn to the middle, in head units.
+ */
+export function beardPath(
+  model: FigureModel,
+  yaw: number,
+  mouth: MouthNumbers,
+  { grow, top, long, inner, point = 0 }: { grow: number; top: number; long: number; inner: readonly (readonly [number, number])[]; point?: number },
+): Path {
+  const face = lowerFace(model, yaw, mouth);
+  const side = (out: 1 | -1): [number, number][] => {
+    const half = jawHalf(model, yaw, face.drop, out);
+    const [, , ear, cheek, jaw, chin, , tip] = half as [number, number][] & { length: 8 };
+    const g = (p: [number, number], dx: number, dy: number): [number, number] => [p[0] + out * dx, p[1] + dy];
+    return [
+      g(ear as [number, number], grow * 0.2, top + 5),
+      g(cheek as [number, number], grow * 0.5 - 2.2, 0),
+      g(jaw as [number, number], grow * 0.8 - 2.6, 0.5),
+      g(chin as [number, number], grow - 1, 1 + long * 0.45),
+      [(tip as [number, number])[0] * (1 - point) + (tip as [number, number])[0] * point * 0.5, (tip as [number, number])[1] + long],
+    ];
+  };
+  const right = side(1);
+  const left = side(-1).toReversed();
+  const lip = inner.map(([x, y]): [number, number] => (Math.abs(x) > 26 ? [face.at(26 * Math.sign(x), 0)[0] + (x - 26 * Math.sign(x)), y] : [face.at(x, 0)[0], y]));
+  const mirroredLip = inner.map(([x, y]): [number, number] => (x > 26 ? [face.at(-26, 0)[0] - (x - 26), y] : [face.at(-x, 0)[0], y]));
+  return runs([...right, ...left.slice(1)], [...mirroredLip, ...lip.toReversed().slice(inner.at(-1)?.[0] === 0 ? 1 : 0), right[0] as [number, number]]);
+}

@@ -1,0 +1,62 @@
+import { pen } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import type { FacialHair } from '../part.ts';
+import { beardPath, lowerFace } from './beardKit.ts';
+import { moustache } from './moustache.ts';
+
+/** A full beard from the sideburns down. */
+export const fullBeard: FacialHair = {
+  id: 'full-beard',
+  slot: 'facialHair',
+  name: 'Full beard',
+  words: ['big', 'thick'],
+  colours: ['hair'],
+  under(model, yaw, mouth) {
+    const s = new Sketch('beard');
+    const y = model.p.mouthY;
+    const f = lowerFace(model, yaw, mouth);
+    const [x0, y0] = f.at(-9, 15 + f.drop);
+    const [x1, y1] = f.at(6, 17 + f.drop);
+    return s.shaded(
+      'hair',
+      beardPath(model, yaw, mouth, {
+        grow: 5,
+        top: -8,
+        long: 13,
+        inner: [
+          [38.5, -4],
+          [35, y - 18],
+          [27, y - 9],
+          [17, y - 9],
+          [7, y - 7],
+          [0, y - 6],
+        ],
+      }),
+      model.hair,
+      [-4.5, -2.5],
+      [
+        s.lineItem(
+          'lock1',
+          pen()
+            .move(x0, y0)
+            .quad(x0 - 2, y0 + 6, x0 + 1, y0 + 11)
+            .done(),
+          model.hair.deep,
+          1.8,
+          0.6,
+        ),
+        s.lineItem(
+          'lock2',
+          pen()
+            .move(x1, y1)
+            .quad(x1 + 2, y1 + 5, x1, y1 + 10)
+            .done(),
+          model.hair.deep,
+          1.8,
+          0.6,
+        ),
+      ],
+    ).nodes;
+  },
+  over: (model, yaw, mouth, smile) => moustache.over?.(model, yaw, mouth, smile) ?? [],
+};

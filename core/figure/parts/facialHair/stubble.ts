@@ -1,0 +1,33 @@
+import { Sketch } from '../../sketch.ts';
+import type { FacialHair } from '../part.ts';
+import { beardPath } from './beardKit.ts';
+
+/** A few days' growth: a soft shade. */
+export const stubble: FacialHair = {
+  id: 'stubble',
+  slot: 'facialHair',
+  name: 'Stubble',
+  words: ['shadow', 'unshaved'],
+  colours: ['hair'],
+  under(model, yaw, mouth) {
+    const s = new Sketch('beard');
+    const y = model.p.mouthY;
+    return s.fill(
+      'shade',
+      beardPath(model, yaw, mouth, {
+        grow: 0,
+        top: -2,
+        long: -0.6,
+        inner: [
+          [37, 8],
+          [30, y - 9],
+          [17, y - 10],
+          [8, y - 8],
+          [0, y - 7],
+        ],
+      }),
+      model.hair.base,
+      0.22,
+    ).nodes;
+  },
+};

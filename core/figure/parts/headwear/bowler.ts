@@ -1,0 +1,39 @@
+import { stepped } from '../../../draw/colour.ts';
+import { headFrame, pairs, runs } from '../hairKit.ts';
+import type { HeadPart } from '../part.ts';
+
+/** A round stiff hat with a curled brim. */
+export const bowler: HeadPart = {
+  id: 'bowler',
+  slot: 'headwear',
+  name: 'Bowler',
+  words: ['hat', 'formal', 'old'],
+  colours: ['accent2', 'accent'],
+  hides: 'crown',
+  brim: -26,
+  front(model, yaw) {
+    const f = headFrame(model, yaw, 'hat');
+    const felt = model.tone('accent2');
+    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
+    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
+    f.s.clipped(
+      'dome',
+      runs(at([-43, -28, -44, -52, -30, -73, 0, -79, 30, -73, 44, -52, 43, -28]), sl([0, -36, -43, -28])),
+      felt,
+      [-5, -3],
+      [
+        f.s.fillItem('ribbon', runs(at([-46, -26, -46, -40]), sl([0, -50]), at([46, -40, 46, -26]), sl([0, -36]), at([-46, -26])), model.colour('accent')),
+        f.s.lineItem('sheen', Float32Array.from([0, f.slide(-32), f.y(-54), 2, f.slide(-24), f.y(-68), f.slide(-6), f.y(-71)]), stepped(felt.base, 0.12), 4.5, 0.5),
+      ],
+    );
+    const mid = f.slide(0) * 0.4;
+    const brim = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [x + mid, f.y(y)]);
+    f.s.shaded(
+      'brim',
+      runs(brim([-60, -32, -52, -25, -26, -33, 0, -36, 26, -33, 52, -25, 60, -32]), brim([58, -22, 30, -21, 0, -25, -30, -21, -58, -22, -60, -32])),
+      { base: stepped(felt.base, 0.03), shadow: felt.shadow },
+      [-2, -1.5],
+    );
+    return f.s.nodes;
+  },
+};
