@@ -1,41 +1,57 @@
 import { stepped } from '../draw/colour.ts';
 import type { Point } from '../draw/matrix.ts';
-import { ellipse, type Path, pen, smoothLoop } from '../draw/path.ts';
+import { ellipse, joined, type Path, pen, smoothLoop } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp } from '../time/easing.ts';
 import { drawHand, type HandWeights } from './hand.ts';
 import type { FigureModel } from './model.ts';
-import type { Garment, TorsoFrame } from './parts/part.ts';
+import { runs } from './parts/hairKit.ts';
+import type { Garment, ShoeStyle, TorsoFrame } from './parts/part.ts';
 import type { Pose, Side } from './pose.ts';
-import type { Leg, Skeleton } from './skeleton.ts';
+import type { Proportions } from './proportions.ts';
+import type { Arm, Leg, Skeleton } from './skeleton.ts';
 import { limbPath, Sketch } from './sketch.ts';
 import { slideX } from './turn.ts';
+import type { Wear } from './wear.ts';
 
 /** How much of a garment's lower part follows the hips instead of the leaning chest. */
 const HEM_FOLLOWS_HIP = 0.75;
 
-/** Heights and half widths of the trunk's outline, neck to hem (units below the neck, before `grow`). */
-function profile(model: FigureModel, worn: Garment): readonly (readonly [number, number])[] {
+type Row = readonly [number, number];
+
+/** Heights and half widths of a garment's outline, top to hem (units below the neck, `grow` included). */
+function rowsOf(model: FigureModel, worn: Garment): readonly Row[] {
   const { p } = model;
   const g = worn.grow;
   const { y: hemY, out } = worn.hem(model);
   const t = p.torso;
-  const rows: (readonly [number, number])[] = [
-    [15, -13],
+  const hip = Math.min(t * 1.0, hemY - 12);
+  const sleeveless = worn.sleeveLength === 0 && !worn.open;
+  const rows: Row[] = [
+    [sleeveless ? 21 : 15, sleeveless ? -11 : -13],
     [31 + g * 0.4, -5],
-    [p.shoulder + g, 13],
-    [p.chest + g * 0.9, t * 0.37],
+    sleeveless ? [Math.max(34, p.shoulder * 0.66), 14] : [p.shoulder + g, 13],
+    sleeveless ? [p.chest * 0.82 + g * 0.5, t * 0.3] : [p.chest + g * 0.9, t * 0.37],
+    ...(sleeveless ? [[p.chest * 0.98 + g * 0.8, t * 0.44] as Row] : []),
     [p.waist + g * 1.1, t * 0.66],
-    [p.hip + g * 1.1, Math.min(t * 1.0, hemY - 12)],
+    [p.hip + g * 1.1, hip],
   ];
-  if (hemY > t * 1.3) rows.push([p.hip + g + out * 0.7, t * 1.0 + (hemY - t) * 0.62]);
-  rows.push([p.hip + g + out, hemY - 5]);
-  return rows;
+  const shown = worn.from === undefined ? rows : rows.filter(([, y]) => y > (worn.from as number) * t + 4);
+  if (worn.from !== undefined) {
+    const y = worn.from * t;
+    const below = rows.findIndex(([, at]) => at > y + 4);
+    const [w1, y1] = rows[below] as Row;
+    const [w0, y0] = (rows[below - 1] ?? rows[below]) as Row;
+    shown.unshift([worn.width === undefined ? w0 + ((w1 - w0) * (y - y0)) / Math.max(1, y1 - y0) : worn.width, y]);
+  }
+  if (hemY > t * 1.3) shown.push([p.hip + g + out * 0.7, t * 1.0 + (hemY - t) * 0.62]);
+  shown.push([p.hip + g + out, hemY - 5]);
+  return shown;
 }
 
 /** Where the garment's points lie: turned about the trunk, leaned with it, the hem following hips and knees. */
 export function torsoFrame(model: FigureModel, sk: Skeleton, worn: Garment): TorsoFrame {
-  const rows = profile(model, worn);
+  const rows = rowsOf(model, worn);
   const halfAt = (y: number): number => {
     for (let index = 1; index < rows.length; index++) {
       // By index: this is asked some thousand times a frame, and taking pairs apart makes rubbish.
@@ -69,34 +85,55 @@ export function torsoFrame(model: FigureModel, sk: Skeleton, worn: Garment): Tor
   return { model, sk, halfAt, place: (x, y) => place(x, y) };
 }
 
-function torsoPath(model: FigureModel, sk: Skeleton, worn: Garment, frame: TorsoFrame): Path {
-  const rows = profile(model, worn);
+/** The garment's two sides, top to hem, and the middle of its hem. */
+function sidesOf(model: FigureModel, sk: Skeleton, worn: Garment, frame: TorsoFrame): { right: Point[]; left: Point[]; foot: Point } {
+  const rows = rowsOf(model, worn);
   const yaw = sk.bodyYaw;
   const s = Math.sin(yaw);
   const knees = Math.max(0, Math.max(sk.legs.R.knee.x, sk.legs.L.knee.x) - sk.hip.x);
   const kneesLeft = Math.max(0, sk.hip.x - Math.min(sk.legs.L.knee.x, sk.legs.R.knee.x));
   const { y: hemY } = worn.hem(model);
   const long = clamp((hemY - model.p.torso) / 100, 0, 1);
+  const whole = worn.from === undefined;
   const side = (out: 1 | -1): Point[] =>
     rows.map(([w, y], index) => {
       const far = s * out;
-      const narrow = 1 - Math.max(0, far) * (index < 4 ? 0.26 : 0.14) - Math.max(0, -far) * 0.1;
+      const narrow = 1 - Math.max(0, far) * (y < model.p.torso * 0.5 ? 0.26 : 0.14) - Math.max(0, -far) * 0.1;
       const kneeRoom = index >= rows.length - 2 ? Math.max(0, (out > 0 ? knees : kneesLeft) + model.p.legTop * 0.72 - w * narrow) * long : 0;
-      const shrug = index === 1 || index === 2 ? (sk.arms[out > 0 ? 'R' : 'L'].shoulder.y - shoulderRest(sk, model)) * 0.8 : 0;
+      const shrug = whole && (index === 1 || (index === 2 && worn.sleeveLength !== 0)) ? (sk.arms[out > 0 ? 'R' : 'L'].shoulder.y - shoulderRest(sk, model)) * 0.8 : 0;
       const at = frame.place(out * 1000, y);
       const base = frame.place(0, y);
       const direction = (at.y - base.y) / 1000;
       const x = out * (w * narrow + kneeRoom);
       return { x: frameMid(frame, y).x + x, y: frameMid(frame, y).y + x * out * out * direction * out + shrug };
     });
-  const right = side(1);
-  const left = side(-1).reverse();
   const foot = frameMid(frame, hemY);
-  const points = [...right, { x: foot.x, y: foot.y + 1 }, ...left];
-  return smoothLoop(
-    points.flatMap(({ x, y }) => [x, y]),
-    0.92,
-  );
+  return { right: side(1), left: side(-1), foot: { x: foot.x, y: foot.y + 1 } };
+}
+
+const pair = ({ x, y }: Point): [number, number] => [x, y];
+
+/** Outline of a garment; an open one is two halves beside its opening. */
+function clothPaths(model: FigureModel, sk: Skeleton, worn: Garment, frame: TorsoFrame): Path[] {
+  const { right, left, foot } = sidesOf(model, sk, worn, frame);
+  if (worn.open) {
+    const { y: hemY } = worn.hem(model);
+    const [top, bottom] = worn.open;
+    return ([1, -1] as const).map((out) => {
+      const side = out > 0 ? right : left;
+      const low = frame.place(out * bottom, hemY - 1);
+      const mid = frame.place(out * (top + bottom) * 0.5, hemY * 0.4);
+      const high = frame.place(out * top, -12);
+      return runs([...side.map(pair), pair({ x: low.x, y: low.y + 1.5 })], [pair(mid), pair(high)], [pair(side[0] as Point)]);
+    });
+  }
+  if (worn.from !== undefined) return [runs(right.map(pair), [pair(foot), pair(left.at(-1) as Point)], left.toReversed().map(pair), [pair(right[0] as Point)])];
+  return [
+    smoothLoop(
+      [...right, foot, ...left.toReversed()].flatMap(({ x, y }) => [x, y]),
+      0.92,
+    ),
+  ];
 }
 
 const frameMid = (frame: TorsoFrame, y: number): Point => {
@@ -107,20 +144,40 @@ const frameMid = (frame: TorsoFrame, y: number): Point => {
 
 const shoulderRest = (sk: Skeleton, model: FigureModel): number => sk.neck.y + 21 + 0.42 * model.p.armTop;
 
-/** Trunk with its details and the shade of arms that lie over it. */
-export function drawTorso(model: FigureModel, sk: Skeleton, worn: Garment, frontArms: readonly Side[]): Node[] {
-  const s = new Sketch('torso');
+/** The bare trunk's upper half, for what has no sleeves. */
+const BARE: Garment = { id: 'bare', slot: 'under', name: 'bare', cloth: 'skin', sleeve: [0, 0, 0], grow: 0, hem: ({ p }) => ({ y: p.torso, out: 0 }) };
+
+/**
+ * Trunk with all that is worn on it, inner layers first, each under the next one's cloth with its own collar; the
+ * outermost one's collar comes later, over the arms (drawCollar). Arms that lie over it leave their shade.
+ */
+export function drawTorso(model: FigureModel, sk: Skeleton, wear: Wear, frontArms: readonly Side[]): Node[] {
+  const nodes: Node[] = [];
+  const { layers } = wear;
+  if (layers.every((worn) => worn.sleeveLength === 0)) nodes.push(...drawLayer(model, sk, BARE, []));
+  layers.forEach((worn, index) => {
+    const last = index === layers.length - 1;
+    nodes.push(...drawLayer(model, sk, worn, last ? frontArms : []));
+    if (index === 0) nodes.push(...drawNeck(model, sk));
+    if (!last) nodes.push(...(worn.collar?.(torsoFrame(model, sk, worn)) ?? []));
+  });
+  return nodes;
+}
+
+function drawLayer(model: FigureModel, sk: Skeleton, worn: Garment, frontArms: readonly Side[]): Node[] {
+  const s = new Sketch(`torso.${worn.slot}`);
   const frame = torsoFrame(model, sk, worn);
-  const tone = model.tone(worn.cloth);
-  const path = torsoPath(model, sk, worn, frame);
+  const tone = worn === BARE ? model.skinTone : model.tone(worn.cloth);
+  const paths = clothPaths(model, sk, worn, frame);
   const { y: hemY } = worn.hem(model);
+  const clips = worn.clips || worn.open !== undefined;
   const shades = frontArms.flatMap((side) => {
     const { shoulder, elbow, wrist } = sk.arms[side];
     const { armTop, armEnd } = model.p;
     const radii = [armTop * 0.82 + armEnd * 0.18 + worn.sleeve[0] - 2, armTop * 0.6 + armEnd * 0.4 + worn.sleeve[1], armEnd + worn.sleeve[2]];
     const from = { x: shoulder.x + (elbow.x - shoulder.x) * 0.42, y: shoulder.y + (elbow.y - shoulder.y) * 0.42 };
     const joints = [from, elbow, wrist].map(({ x, y }) => ({ x: x + 3.5, y: y + 4.5 }));
-    if (worn.clips) return [s.fillItem(`contact${side}`, limbPath(joints, radii, false), tone.shadow)];
+    if (clips) return [s.fillItem(`contact${side}`, limbPath(joints, radii, false), tone.shadow)];
     // Without a clip the shade may lie only where cloth is behind its right edge; it fades as an arm leaves the trunk.
     const room = (at: Point, r: number): number => {
       const y = at.y - sk.neck.y;
@@ -133,14 +190,24 @@ export function drawTorso(model: FigureModel, sk: Skeleton, worn: Garment, front
     return [s.fillItem(`contact${side}`, limbPath(joints.slice(0, count), radii, false), tone.shadow, Math.round(alpha * 32) / 32)];
   });
   const details = [...(worn.details?.(frame) ?? []), ...shades];
-  if (worn.clips) s.clipped('cloth', path, tone, [-8, -2.2], details);
-  else s.shaded('cloth', path, tone, [-8, -2.2], details);
+  if (worn.open) {
+    // Both fronts are one shape, so that details may run over either.
+    s.clipped('cloth', joined(...paths), tone, [-4, -2.2], details);
+  } else if (clips) s.clipped('cloth', paths[0] as Path, tone, [-8, -2.2], details);
+  else s.shaded('cloth', paths[0] as Path, tone, [-8, -2.2], details);
   return s.nodes;
 }
 
-export const drawCollar = (model: FigureModel, sk: Skeleton, worn: Garment): Node[] => worn.collar?.(torsoFrame(model, sk, worn)) ?? [];
+/** A skirt: from the waist over the legs, under whatever covers the trunk. */
+export const drawSkirt = (model: FigureModel, sk: Skeleton, wear: Wear): Node[] => (wear.skirt ? drawLayer(model, sk, wear.skirt, []) : []);
 
-export function drawNeck(model: FigureModel, sk: Skeleton): Node[] {
+/** Collar of the outermost layer. */
+export const drawCollar = (model: FigureModel, sk: Skeleton, wear: Wear): Node[] => {
+  const worn = wear.layers.at(-1) as Garment;
+  return worn.collar?.(torsoFrame(model, sk, worn)) ?? [];
+};
+
+function drawNeck(model: FigureModel, sk: Skeleton): Node[] {
   const s = new Sketch('neck');
   const { p } = model;
   const wide = 13 + p.armTop * 0.16;
@@ -149,28 +216,73 @@ export function drawNeck(model: FigureModel, sk: Skeleton): Node[] {
   return s.clipped('neck', path, model.skinTone, [-4.5, -2.5], [s.fillItem('chin', ellipse(sk.head.x + 1, sk.head.y + p.headHeight * 0.44, 26, 27), model.skin.shadow)]).nodes;
 }
 
-/** One arm with its hand and sleeve. */
-export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, worn: Garment, side: Side): Node[] {
+/** How far down an arm a sleeve's end lies, and the sleeve's joints and radii up to there. */
+function sleeveOf(p: Proportions, { shoulder, elbow, wrist }: Arm, worn: Garment): { joints: Point[]; radii: number[] } {
+  const length = worn.sleeveLength ?? 1;
+  const radii = [p.armTop + worn.sleeve[0], p.armTop * 0.6 + p.armEnd * 0.4 + worn.sleeve[1], p.armEnd + worn.sleeve[2]] as const;
+  if (length >= 1) return { joints: [shoulder, elbow, wrist], radii: [...radii] };
+  const upper = length <= 0.5;
+  const t = upper ? length * 2 : length * 2 - 1;
+  const [a, b] = upper ? [shoulder, elbow] : [elbow, wrist];
+  const end = { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
+  // Short sleeves stand off the arm a little.
+  const wide = (upper ? radii[0] + (radii[1] - radii[0]) * t : radii[1] + (radii[2] - radii[1]) * t) + (upper ? 2 : 0.5);
+  return upper ? { joints: [shoulder, end], radii: [radii[0], wide] } : { joints: [shoulder, elbow, end], radii: [radii[0], radii[1], wide] };
+}
+
+/** One arm with its hand and sleeves. */
+export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear, side: Side): Node[] {
   const s = new Sketch(`arm${side}`);
   const { p } = model;
   const out = side === 'L' ? -1 : 1;
-  const { shoulder, elbow, wrist, handAngle, bend } = sk.arms[side];
+  const arm = sk.arms[side];
+  const { shoulder, elbow, wrist, handAngle, bend } = arm;
   const weights: HandWeights = { fist: pose[`fist${side}`], point: pose[`point${side}`], open: pose[`open${side}`], flat: pose[`flat${side}`] };
   // The thumb lies towards the body while the hand hangs, and up when it is raised outwards.
-  drawHand(s, 'hand', wrist, handAngle, (out < 0 ? 1 : -1) as 1 | -1, p.hand, weights, model.skinTone);
-  const tone = model.tone(worn.cloth);
-  const radii = [p.armTop + worn.sleeve[0], p.armTop * 0.6 + p.armEnd * 0.4 + worn.sleeve[1], p.armEnd + worn.sleeve[2]] as const;
-  const joints = [shoulder, elbow, wrist];
-  s.limb('sleeve', joints, radii, tone, 4.4, true);
-  s.fill('cap', ellipse(shoulder.x, shoulder.y, radii[0] - 0.4), tone.base);
+  drawHand(s, 'hand', wrist, handAngle, (out < 0 ? 1 : -1) as 1 | -1, p.hand, weights, wear.gloves ? model.tone('gloves') : model.skinTone);
+  const sleeved = wear.layers.filter((worn) => (worn.sleeveLength ?? 1) > 0);
+  const full = sleeved.findLastIndex((worn) => (worn.sleeveLength ?? 1) >= 1);
+  const radii = [p.armTop, p.armTop * 0.6 + p.armEnd * 0.4, p.armEnd] as const;
+  if (full < 0) {
+    s.limb('skin', [shoulder, elbow, wrist], [radii[0] - 0.6, radii[1], radii[2] + 0.6], model.skinTone, 4, false);
+    if (wear.gloves) s.limb('glove', [along(elbow, wrist, 0.62), wrist], [radii[1] * 0.35 + radii[2] * 0.65 + 2.2, radii[2] + 2.2], model.tone('gloves'), 3.4, true);
+  }
+  const shown = full < 0 ? sleeved : sleeved.slice(full);
+  for (const worn of shown) {
+    const { joints, radii: wide } = sleeveOf(p, arm, worn);
+    const tone = model.tone(worn.sleeves ?? worn.cloth);
+    const id = worn === shown.at(-1) ? 'sleeve' : `sleeve.${worn.slot}`;
+    s.limb(id, joints, wide, tone, 4.4, true);
+    s.fill(`${id}.cap`, ellipse(shoulder.x, shoulder.y, (wide[0] as number) - 0.4), tone.base);
+    if (worn.cuff) {
+      const a = joints.at(-2) as Point;
+      const b = joints.at(-1) as Point;
+      const long = Math.max(1, Math.hypot(b.x - a.x, b.y - a.y));
+      const [ux, uy] = [(b.x - a.x) / long, (b.y - a.y) / long];
+      const r = (wide.at(-1) as number) - 0.2;
+      const back = 4.5;
+      const cx = b.x - ux * back;
+      const cy = b.y - uy * back;
+      s.line(
+        `${id}.cuff`,
+        pen()
+          .move(cx + uy * r, cy - ux * r)
+          .quad(b.x - ux * (back - 5), b.y - uy * (back - 5), cx - uy * r, cy + ux * r)
+          .done(),
+        model.colour(worn.cuff),
+        3,
+      );
+    }
+  }
+  const outer = shown.at(-1);
   const folded = clamp((Math.abs(bend) - 42) / 40, 0, 1);
-  if (folded > 0.02) {
+  if (folded > 0.02 && (!outer || (outer.sleeveLength ?? 1) > 0.5)) {
     const dx = (elbow.x - shoulder.x) / p.upperArm;
     const dy = (elbow.y - shoulder.y) / p.upperArm;
     const inner = Math.sign(bend) * out;
     const nx = dy * inner;
     const ny = -dx * inner;
-    const r = radii[1];
+    const r = radii[1] + (outer?.sleeve[1] ?? 0);
     s.line(
       'fold',
       pen()
@@ -179,53 +291,53 @@ export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, worn: Garm
         .move(elbow.x + nx * r * 0.8 - dx * 8, elbow.y + ny * r * 0.8 - dy * 8)
         .quad(elbow.x + nx * r * 0.35 - dx * 6, elbow.y + ny * r * 0.35 - dy * 6, elbow.x - dx * 4, elbow.y - dy * 4)
         .done(),
-      model.seam(worn.cloth),
+      outer ? model.seam(outer.sleeves ?? outer.cloth) : model.skin.line,
       2,
       0.55 * folded,
     );
   }
-  if (worn.cuff) {
-    const ux = (wrist.x - elbow.x) / p.foreArm;
-    const uy = (wrist.y - elbow.y) / p.foreArm;
-    const r = radii[2] - 0.2;
-    const back = 4.5;
-    const cx = wrist.x - ux * back;
-    const cy = wrist.y - uy * back;
-    s.line(
-      'cuff',
-      pen()
-        .move(cx + uy * r, cy - ux * r)
-        .quad(wrist.x - ux * (back - 5), wrist.y - uy * (back - 5), cx - uy * r, cy + ux * r)
-        .done(),
-      model.colour(worn.cuff),
-      3,
-    );
-  }
   return s.nodes;
 }
 
-/** One leg with trouser and shoe. */
-export function drawLeg(model: FigureModel, sk: Skeleton, side: Side): Node[] {
+const along = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
+
+/** One leg with shoe, skin and what covers it. */
+export function drawLeg(model: FigureModel, sk: Skeleton, wear: Wear, side: Side): Node[] {
   const s = new Sketch(`leg${side}`);
   const { p } = model;
   const leg = sk.legs[side];
-  drawShoe(s, model, leg, model.character.parts.shoes === 'boots');
-  const grow = 3;
-  const tone = model.tone('trousers');
-  const knee = (p.legTop + p.legEnd) / 2 + grow * 0.6;
-  const hem = { x: leg.ankle.x, y: leg.ankle.y + 1 };
-  s.limb('trouser', [leg.hip, leg.knee, hem], [p.legTop + grow, knee, p.legEnd + grow + 4], tone, 5, true);
+  const cover = wear.legs;
+  const length = cover?.length ?? 0;
+  const kneeR = (p.legTop + p.legEnd) / 2;
+  const bare = length < 0.97;
+  const ankle = { x: leg.ankle.x, y: leg.ankle.y + 1 };
+  if (bare) s.limb('skin', [leg.hip, leg.knee, ankle], [p.legTop - 1, kneeR - 1, p.legEnd - 1.5], model.skinTone, 5, true);
+  // A tall boot takes a narrow trouser in.
+  const over = wear.shoes.top < -20 && (cover?.grow[2] ?? 0) < 9;
+  if (!over) drawShoe(s, model, leg, wear.shoes);
+  if (cover && length > 0.02) {
+    const tone = model.tone(cover.cloth);
+    const [g0, g1, g2] = cover.grow;
+    if (length >= 0.97) s.limb('trouser', [leg.hip, leg.knee, ankle], [p.legTop + g0, kneeR + g1, p.legEnd + g2], tone, 5, true);
+    else if (length > 0.5) {
+      const t = length * 2 - 1;
+      s.limb('trouser', [leg.hip, leg.knee, along(leg.knee, ankle, t)], [p.legTop + g0, kneeR + g1, kneeR + (p.legEnd - kneeR) * t + g2], tone, 5, true);
+    } else s.limb('trouser', [leg.hip, along(leg.hip, leg.knee, length * 2)], [p.legTop + g0, p.legTop + (kneeR - p.legTop) * length * 2 + g2], tone, 5, true);
+    s.nodes.push(...(cover.details?.({ model, s, leg, side }) ?? []));
+  }
+  if (over) drawShoe(s, model, leg, wear.shoes);
   return s.nodes;
 }
 
-function drawShoe(s: Sketch, model: FigureModel, leg: Leg, boots: boolean): void {
+function drawShoe(s: Sketch, model: FigureModel, leg: Leg, style: ShoeStyle): void {
   const { p } = model;
-  const tone = model.tone('shoes');
+  const tone = style.skin ? model.skinTone : model.tone('shoes');
   const k = p.legEnd / 15 + 0.1;
-  const toe = 19 + 13 * Math.abs(leg.toes);
+  const toe = 19 + style.toe + 13 * Math.abs(leg.toes);
   const heel = 17;
   const d = leg.toes < 0 ? -1 : 1;
-  const top = boots ? -31 : -5;
+  const { top } = style;
+  const high = clamp((-5 - top) / 26, 0, 1);
   const cos = Math.cos(leg.footAngle);
   const sin = Math.sin(leg.footAngle);
   const at = (x: number, y: number): [number, number] => {
@@ -233,26 +345,52 @@ function drawShoe(s: Sketch, model: FigureModel, leg: Leg, boots: boolean): void
     const py = y;
     return [leg.ankle.x + px * cos - py * sin, leg.ankle.y + px * sin + py * cos];
   };
+  const wide = 14.5 + style.wide;
   const path = pen()
-    .move(...at(-14.5, top))
-    .cubic(...at(-8, top - 4), ...at(9, top - 4), ...at(15, top))
-    .cubic(...at(20, boots ? -4 : -2), ...at(26, 4), ...at(toe - 3, 8))
+    .move(...at(-wide, top))
+    .cubic(...at(-wide * 0.55, top - 4 * (1 - style.flat)), ...at(wide * 0.62, top - 4 * (1 - style.flat)), ...at(wide + 0.5, top))
+    .cubic(...at(wide + 5.5, -2 - 2 * high), ...at(26, 4), ...at(toe - 3, 8))
     .cubic(...at(toe + 2, 11), ...at(toe + 4, 15), ...at(toe, 16.6))
     .cubic(...at(toe * 0.4, 17.4), ...at(-heel + 4, 17.4), ...at(-heel, 16.6))
-    .cubic(...at(-heel - 4, 14), ...at(-heel, 4), ...at(-14.5, top))
+    .cubic(...at(-heel - 4, 14), ...at(-heel, 4), ...at(-wide, top))
     .close()
     .done();
   s.shaded('shoe', path, tone, [-3, -2]);
-  s.fill(
-    'sole',
-    pen()
-      .move(...at(-heel - 0.5, 13.5))
-      .line(...at(toe + 1.5, 13.5))
-      .quad(...at(toe + 2.5, 19), ...at(toe - 3, 19))
-      .line(...at(-heel + 3.5, 19))
-      .quad(...at(-heel - 2, 19), ...at(-heel - 0.5, 13.5))
-      .close()
-      .done(),
-    stepped(tone.base, -0.1),
-  );
+  if (style.sole !== 'none') {
+    const y = 19 - style.thick;
+    s.fill(
+      'sole',
+      pen()
+        .move(...at(-heel - 0.5, y))
+        .line(...at(toe + 1.5, y))
+        .quad(...at(toe + 2.5, 19), ...at(toe - 3, 19))
+        .line(...at(-heel + 3.5, 19))
+        .quad(...at(-heel - 2, 19), ...at(-heel - 0.5, y))
+        .close()
+        .done(),
+      style.sole === 'light' ? '#f3efe6' : stepped(style.skin ? model.colour('shoes') : tone.base, -0.1),
+    );
+  }
+  const line = (id: string, width: number, colour: string, ...points: readonly (readonly [number, number])[]): void => {
+    const out = pen().move(...at(...(points[0] as [number, number])));
+    for (const point of points.slice(1)) out.line(...at(...(point as [number, number])));
+    s.line(id, out.done(), colour, width);
+  };
+  if (style.laces) for (const [n, y] of [-1, 3.4].entries()) line(`lace${n}`, 2, '#f3efe6', [11 + n * 4, y - 1], [19 + n * 3, y + 1.5]);
+  if (style.straps) {
+    line('strap1', 4.4, model.colour('shoes'), [-13, 3], [17, 2]);
+    line('strap2', 4.4, model.colour('shoes'), [16, 13], [25, 6.5]);
+  }
+  if (style.cuff) line('cuff', 4, stepped(tone.base, 0.08), [-wide + 0.5, top + 1], [wide, top + 1]);
+  if (style.cap)
+    s.fill(
+      'toe',
+      pen()
+        .move(...at(toe - 9, 14))
+        .cubic(...at(toe - 9, 9.5), ...at(toe - 3, 8), ...at(toe, 10))
+        .cubic(...at(toe + 2.6, 11.5), ...at(toe + 3, 13), ...at(toe + 2, 14))
+        .close()
+        .done(),
+      style.cap === 'light' ? '#f3efe6' : stepped(tone.base, -0.07),
+    );
 }

@@ -2,15 +2,17 @@ import type { Character } from '../document/schema.ts';
 import { translation } from '../draw/matrix.ts';
 import { ellipse, polygon } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
-import { drawArm, drawCollar, drawLeg, drawNeck, drawTorso } from './body.ts';
+import { drawArm, drawCollar, drawLeg, drawSkirt, drawTorso, torsoFrame } from './body.ts';
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
 import { drawRobot } from './mascots/harbourRobot.ts';
 import { type FigureModel, modelOf } from './model.ts';
 import type { MouthNumbers } from './mouth.ts';
-import { facialHair, garment, headPart } from './parts/index.ts';
+import { facialHair, headPart } from './parts/index.ts';
+import type { Garment } from './parts/part.ts';
 import type { Pose, Side } from './pose.ts';
 import { type Skeleton, skeletonOf } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
+import { wearOf } from './wear.ts';
 
 export interface DrawnFigure {
   /** In painting order, in figure units: origin on the floor between the feet, y down. */
@@ -26,7 +28,7 @@ export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers
 
 export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers): DrawnFigure {
   const sk = skeletonOf(model.p, pose);
-  const worn = garment(model.character.parts.top);
+  const wear = wearOf(model.character);
   const yaw = sk.headYaw;
   const at = headMatrix(sk.head.x, sk.head.y, sk.headAngle);
   const [hair, headwear, glasses] = (['hair', 'headwear', 'glasses'] as const).map((slot) => headPart(slot, model.character.parts[slot]));
@@ -56,21 +58,24 @@ export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers):
   const nodes: Node[] = [
     ...drawShadow(sk, model),
     ...place([...under('back', hair?.back?.(model, yaw)), ...(headwear?.back?.(model, yaw) ?? [])]),
-    ...back.flatMap((side) => drawArm(model, sk, pose, worn, side)),
-    ...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, side)),
-    ...drawTorso(model, sk, worn, front),
-    ...drawNeck(model, sk),
-    ...front.filter((side) => !raised(side)).flatMap((side) => drawArm(model, sk, pose, worn, side)),
-    ...drawCollar(model, sk, worn),
+    ...back.flatMap((side) => drawArm(model, sk, pose, wear, side)),
+    ...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side)),
+    ...drawSkirt(model, sk, wear),
+    ...drawTorso(model, sk, wear, front),
+    ...front.filter((side) => !raised(side)).flatMap((side) => drawArm(model, sk, pose, wear, side)),
+    ...drawCollar(model, sk, wear),
+    ...(headwear?.collar?.(torsoFrame(model, sk, wear.layers.at(-1) as Garment)) ?? []),
     ...place([
       ...(wrapped ? [] : drawEars(model, yaw, true)),
       ...drawFace(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
       ...(wrapped ? [] : drawEars(model, yaw, false)),
       ...under('front', hair?.front?.(model, yaw, headwear?.hides === 'crown')),
-      ...(headwear?.front?.(model, yaw, false) ?? []),
-      ...(glasses?.front?.(model, yaw, false) ?? []),
+      // A scarf goes over the arms of glasses, a hat under them.
+      ...(wrapped
+        ? [...(glasses?.front?.(model, yaw, false) ?? []), ...(headwear?.front?.(model, yaw, false) ?? [])]
+        : [...(headwear?.front?.(model, yaw, false) ?? []), ...(glasses?.front?.(model, yaw, false) ?? [])]),
     ]),
-    ...front.filter(raised).flatMap((side) => drawArm(model, sk, pose, worn, side)),
+    ...front.filter(raised).flatMap((side) => drawArm(model, sk, pose, wear, side)),
   ];
   return { nodes, skeleton: sk };
 }

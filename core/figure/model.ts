@@ -32,6 +32,9 @@ export const DEFAULT_COLOURS: Readonly<Record<string, Colour>> = {
   trousers: '#2b2f3a',
   shoes: '#463a36',
   metal: '#7a4b35',
+  under: '#e9e4d8',
+  outer: '#5d6f80',
+  gloves: '#8a5a3c',
 };
 
 const memo = new WeakMap<Character, FigureModel>();

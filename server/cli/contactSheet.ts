@@ -17,6 +17,7 @@ import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { optionsOf, SLOTS } from '#core/figure/parts/index';
 import { type PartialPose, posed } from '#core/figure/pose';
+import { randomPerson } from '#core/figure/random';
 import { paintFully } from '#core/paint/incremental';
 import { filmFonts } from '../fonts.ts';
 import { nodePainter, toPng } from '../paint/host.ts';
@@ -57,35 +58,21 @@ export const contactSheetCommand = (): Command =>
                 ? turnCells()
                 : variedCells(Number(options.seed), Number(options.count));
       const heads = options.expressions || options.mouths || options.turns || (options.slot && HEAD_SLOTS.has(options.slot));
-      await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 5 : 6, heads ? 190 : options.actions ? 268 : 210, heads ? 190 : 330, heads));
+      await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 5 : 6, heads ? 190 : 268, heads ? 190 : 360, heads));
     });
 
 function variedCells(seed: number, count: number): Cell[] {
   const chance = dice(seed);
-  const designs = Object.keys(DESIGNS) as DesignId[];
   return Array.from({ length: count }, (_, index) => {
-    const character = designed(designs[index % designs.length] as DesignId, 'ch_000000000000', 'a0');
-    const signed = (): number => chance.between(-1, 1);
-    const figure =
-      character.kind === 'mascot'
-        ? character.figure
-        : {
-            age: Math.round(chance.between(7, 88)),
-            build: signed(),
-            height: signed(),
-            shoulders: signed(),
-            hips: signed(),
-            headWidth: signed() * 0.6,
-            headLength: signed() * 0.6,
-            jaw: signed(),
-            chin: signed(),
-          };
+    const character = randomPerson(seed * 1000 + index);
     const expression = EXPRESSIONS[Math.floor(chance.next() * EXPRESSIONS.length)];
+    const action = chance.next() < 0.5 ? ACTIONS[Math.floor(chance.next() * ACTIONS.length)] : undefined;
+    const key = action?.keys.at(-1);
     return {
-      character: { ...character, figure },
-      pose: { ...(expression?.face ?? {}), headTurn: chance.between(-0.4, 0.4) },
+      character,
+      pose: { ...(key ? poseForHand(key.pose, index % 2 ? 'left' : 'right', 1) : {}), ...(expression?.face ?? {}), headTurn: chance.between(-0.35, 0.35) },
       mouth: MOUTH_SHAPES[Math.floor(chance.next() * 10)] as MouthShape,
-      label: `${figure.age}`,
+      label: `${character.figure.age}, ${expression?.name ?? ''}${action ? `, ${action.name}` : ''}`,
     };
   });
 }
@@ -151,7 +138,7 @@ function sheet(cells: readonly Cell[], columns: number, width: number, height: n
     const x = (index % columns) * width;
     const y = Math.floor(index / columns) * height;
     const { nodes, skeleton } = drawFigure(cell.character, posed(cell.pose), MOUTH_CHART[cell.mouth]);
-    const scale = heads ? (cell.character.kind === 'mascot' ? 0.84 : 1.12) : 0.56;
+    const scale = heads ? (cell.character.kind === 'mascot' ? 0.84 : 1.12) : 0.62;
     const matrix: Matrix = heads
       ? [scale, 0, 0, scale, x + width / 2 - skeleton.head.x * scale, y + height * 0.53 - skeleton.head.y * scale]
       : [scale, 0, 0, scale, x + width / 2, y + height - 30];

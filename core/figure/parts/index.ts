@@ -1,3 +1,4 @@
+import { BOTTOMS } from './bottoms/bottoms.ts';
 import { curledMoustache } from './facialHair/curledMoustache.ts';
 import { fullBeard } from './facialHair/fullBeard.ts';
 import { goatee } from './facialHair/goatee.ts';
@@ -54,10 +55,45 @@ import { skipperCap } from './headwear/skipperCap.ts';
 import { sunHat } from './headwear/sunHat.ts';
 import { surgicalCap } from './headwear/surgicalCap.ts';
 import { turban } from './headwear/turban.ts';
-import { hoodie } from './hoodie.ts';
-import type { FacialHair, Garment, HeadPart, PartInfo } from './part.ts';
-import { peacoat } from './peacoat.ts';
-import { tunic } from './tunic.ts';
+import { boilerSuit } from './onePieces/boilerSuit.ts';
+import { dress } from './onePieces/dress.ts';
+import { dungarees } from './onePieces/dungarees.ts';
+import { gown } from './onePieces/gown.ts';
+import { jumpsuit } from './onePieces/jumpsuit.ts';
+import { longRobe } from './onePieces/longRobe.ts';
+import { spaceSuit } from './onePieces/spaceSuit.ts';
+import { sunDress } from './onePieces/sunDress.ts';
+import type { Bottom, FacialHair, Garment, HeadPart, PartInfo, ShoeStyle } from './part.ts';
+import { SHOES } from './shoes/shoes.ts';
+import { bathrobe } from './tops/bathrobe.ts';
+import { blazer } from './tops/blazer.ts';
+import { blouse } from './tops/blouse.ts';
+import { cape } from './tops/cape.ts';
+import { cardigan } from './tops/cardigan.ts';
+import { checkShirt } from './tops/checkShirt.ts';
+import { denimJacket } from './tops/denimJacket.ts';
+import { hoodie } from './tops/hoodie.ts';
+import { jumper } from './tops/jumper.ts';
+import { kurta } from './tops/kurta.ts';
+import { labCoat } from './tops/labCoat.ts';
+import { leatherJacket } from './tops/leatherJacket.ts';
+import { longSleeve } from './tops/longSleeve.ts';
+import { paddedJacket } from './tops/paddedJacket.ts';
+import { patternJumper } from './tops/patternJumper.ts';
+import { peacoat } from './tops/peacoat.ts';
+import { polo } from './tops/polo.ts';
+import { raincoat } from './tops/raincoat.ts';
+import { rollNeck } from './tops/rollNeck.ts';
+import { safetyVest } from './tops/safetyVest.ts';
+import { scrubs } from './tops/scrubs.ts';
+import { shirt } from './tops/shirt.ts';
+import { slipover } from './tops/slipover.ts';
+import { teamShirt } from './tops/teamShirt.ts';
+import { tshirt } from './tops/tshirt.ts';
+import { tunic } from './tops/tunic.ts';
+import { uniformShirt } from './tops/uniformShirt.ts';
+import { vest } from './tops/vest.ts';
+import { waistcoat } from './tops/waistcoat.ts';
 
 /** Every part that can be worn: one file each, one line here. */
 export const HEAD_PARTS: readonly HeadPart[] = [
@@ -110,20 +146,83 @@ export const HEAD_PARTS: readonly HeadPart[] = [
   goggles,
 ];
 export const FACIAL_HAIR: readonly FacialHair[] = [stubble, moustache, curledMoustache, goatee, shortBeard, fullBeard, longBeard, sideburns];
-export const GARMENTS: readonly Garment[] = [peacoat, tunic, hoodie];
+export const GARMENTS: readonly Garment[] = [
+  tshirt,
+  vest,
+  longSleeve,
+  rollNeck,
+  shirt,
+  blouse,
+  hoodie,
+  jumper,
+  patternJumper,
+  slipover,
+  polo,
+  checkShirt,
+  teamShirt,
+  uniformShirt,
+  waistcoat,
+  tunic,
+  kurta,
+  scrubs,
+  cardigan,
+  blazer,
+  labCoat,
+  denimJacket,
+  leatherJacket,
+  raincoat,
+  paddedJacket,
+  peacoat,
+  safetyVest,
+  bathrobe,
+  cape,
+  dress,
+  sunDress,
+  gown,
+  longRobe,
+  dungarees,
+  boilerSuit,
+  jumpsuit,
+  spaceSuit,
+];
 
 export const headPart = (slot: HeadPart['slot'], id: string | undefined): HeadPart | undefined => HEAD_PARTS.find((part) => part.slot === slot && part.id === id);
 export const facialHair = (id: string | undefined): FacialHair | undefined => FACIAL_HAIR.find((part) => part.id === id);
-export const garment = (id: string | undefined): Garment => GARMENTS.find((part) => part.id === id) ?? hoodie;
+export const garment = (slot: Garment['slot'], id: string | undefined): Garment | undefined => GARMENTS.find((part) => part.slot === slot && part.id === id);
+/** Trousers where nothing is chosen. */
+export const bottom = (id: string | undefined): Bottom => BOTTOMS.find((part) => part.id === id) ?? (BOTTOMS[0] as Bottom);
+export const shoes = (id: string | undefined): ShoeStyle => SHOES.find((part) => part.id === id) ?? (SHOES[0] as ShoeStyle);
 
 /** Slots in the order of the body, top to bottom. */
-export const SLOTS = ['head', 'hair', 'headwear', 'brows', 'eyes', 'glasses', 'nose', 'ears', 'mouth', 'facialHair', 'top'] as const;
+export const SLOTS = [
+  'head',
+  'hair',
+  'headwear',
+  'brows',
+  'eyes',
+  'glasses',
+  'nose',
+  'ears',
+  'mouth',
+  'facialHair',
+  'under',
+  'top',
+  'outer',
+  'onePiece',
+  'bottom',
+  'gloves',
+  'shoes',
+] as const;
 export type Slot = (typeof SLOTS)[number];
 
 /** What can be chosen for a slot; a slot that may stay empty says so with `none`. */
 export function optionsOf(slot: string): readonly PartInfo[] {
   if (slot in FEATURES) return FEATURES[slot as FeatureSlot];
   if (slot === 'facialHair') return FACIAL_HAIR;
-  if (slot === 'top') return GARMENTS;
+  if (slot === 'bottom') return BOTTOMS;
+  if (slot === 'shoes') return SHOES;
+  if (slot === 'gloves') return [{ id: 'gloves', name: 'Gloves', colours: ['gloves'] }];
+  const clothes = GARMENTS.filter((part) => part.slot === slot);
+  if (clothes.length) return clothes;
   return HEAD_PARTS.filter((part) => part.slot === slot);
 }

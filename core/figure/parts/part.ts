@@ -1,7 +1,9 @@
 import type { Node } from '../../draw/picture.ts';
 import type { FigureModel } from '../model.ts';
 import type { MouthNumbers } from '../mouth.ts';
-import type { Skeleton } from '../skeleton.ts';
+import type { Side } from '../pose.ts';
+import type { Leg, Skeleton } from '../skeleton.ts';
+import type { Sketch } from '../sketch.ts';
 
 /** What every part says of itself. */
 export interface PartInfo {
@@ -23,6 +25,8 @@ export interface HeadPart extends PartInfo {
   readonly brim?: number;
   back?(model: FigureModel, yaw: number): Node[];
   front?(model: FigureModel, yaw: number, covered: boolean): Node[];
+  /** What lies on the shoulders, over the clothes. */
+  collar?(frame: TorsoFrame): Node[];
 }
 
 /** Hair on the face: `under` the mouth, `over` it (a moustache). Both follow jaw and lips. */
@@ -41,20 +45,70 @@ export interface TorsoFrame {
   place(x: number, y: number): { x: number; y: number };
 }
 
-/** What covers trunk and arms. */
+/** What covers trunk and arms; a skirt is one that begins at the waist. */
 export interface Garment extends PartInfo {
-  readonly slot: 'top';
-  /** Colour slot of cloth and of its cuffs. */
+  readonly slot: 'under' | 'top' | 'outer' | 'onePiece' | 'bottom';
+  /** Colour slot of cloth, of its cuffs, and of its sleeves where they differ. */
   readonly cloth: string;
   readonly cuff?: string;
+  readonly sleeves?: string;
   /** Added to the arm's radius at shoulder, elbow and wrist. */
   readonly sleeve: readonly [number, number, number];
+  /** Where the sleeve ends: 0 none, .5 the elbow, 1 the wrist. */
+  readonly sleeveLength?: number;
   readonly grow: number;
+  /** Where it begins, in shares of the trunk below the neck, and how wide it is there; from the neck if left out. */
+  readonly from?: number;
+  readonly width?: number;
+  /** Worn open: half widths of the opening at neck and hem. */
+  readonly open?: readonly [number, number];
   /** Details that reach over the garment's edge and must be kept inside it (costs a clip group). */
   readonly clips?: boolean;
+  /** What it puts on the legs. */
+  readonly legs?: LegCover;
   /** Where the hem lies below the neck, and how far it stands out from the hip. */
   hem(model: FigureModel): { y: number; out: number };
   details?(frame: TorsoFrame): Node[];
   /** Over trunk and neck, under the head. */
   collar?(frame: TorsoFrame): Node[];
+}
+
+export interface LegFrame {
+  readonly model: FigureModel;
+  readonly s: Sketch;
+  readonly leg: Leg;
+  readonly side: Side;
+}
+
+/** Cloth along a leg. */
+export interface LegCover {
+  readonly cloth: string;
+  /** Where it ends: .5 the knee, 1 the ankle. */
+  readonly length: number;
+  /** Added to the leg's radius at hip, knee and end. */
+  readonly grow: readonly [number, number, number];
+  details?(frame: LegFrame): Node[];
+}
+
+/** What is worn from the waist down: legs, a skirt, or both. */
+export interface Bottom extends PartInfo {
+  readonly slot: 'bottom';
+  readonly legs?: LegCover;
+  readonly skirt?: Garment;
+}
+
+export interface ShoeStyle extends PartInfo {
+  /** Height of its upper edge about the ankle (negative is up), and how flat and wide that edge is. */
+  readonly top: number;
+  readonly flat: number;
+  readonly wide: number;
+  readonly toe: number;
+  readonly sole: 'dark' | 'light' | 'none';
+  readonly thick: number;
+  readonly laces?: boolean;
+  readonly straps?: boolean;
+  readonly cuff?: boolean;
+  readonly cap?: 'light' | 'dark';
+  /** The foot itself is seen. */
+  readonly skin?: boolean;
 }

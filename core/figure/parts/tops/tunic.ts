@@ -1,7 +1,6 @@
-import { stepped } from '../../draw/colour.ts';
-import { pen } from '../../draw/path.ts';
-import { Sketch } from '../sketch.ts';
-import type { Garment } from './part.ts';
+import { pen } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import type { Garment } from '../part.ts';
 
 /** A long tunic with a coloured hem; over it the drape of a headscarf where one is worn. */
 export const tunic: Garment = {
@@ -45,38 +44,5 @@ export const tunic: Garment = {
       2.6,
     );
     return s.nodes;
-  },
-  collar({ model, place }) {
-    if (model.character.parts.headwear !== 'headscarf') return [];
-    const s = new Sketch('drape');
-    const base = model.colour('accent2');
-    const cloth = { base: stepped(base, 0.035), shadow: model.tone('accent2').shadow };
-    const q = (x: number, y: number): [number, number] => {
-      const at = place(x, y);
-      return [at.x, at.y];
-    };
-    return s.shaded(
-      'shoulders',
-      pen()
-        .move(...q(-43, -12))
-        .cubic(...q(-56, 10), ...q(-46, 30), ...q(-20, 36))
-        .cubic(...q(0, 42), ...q(30, 42), ...q(46, 26))
-        .cubic(...q(55, 10), ...q(52, -4), ...q(42, -14))
-        .close()
-        .done(),
-      cloth,
-      [-4, -3],
-      [
-        s.lineItem(
-          'fold',
-          pen()
-            .move(...q(-40, 6))
-            .cubic(...q(-20, 26), ...q(20, 28), ...q(46, 4))
-            .done(),
-          stepped(base, -0.08),
-          2.4,
-        ),
-      ],
-    ).nodes;
   },
 };

@@ -1,7 +1,7 @@
-import { stepped } from '../../draw/colour.ts';
-import { ellipse, pen, smoothLoop } from '../../draw/path.ts';
-import { Sketch } from '../sketch.ts';
-import type { Garment } from './part.ts';
+import { stepped } from '../../../draw/colour.ts';
+import { ellipse, pen, smoothLoop } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import type { Garment } from '../part.ts';
 
 /** A double-breasted sailor's coat with a rolled scarf at the neck. */
 export const peacoat: Garment = {

@@ -1,7 +1,7 @@
-import { stepped } from '../../draw/colour.ts';
-import { pen } from '../../draw/path.ts';
-import { Sketch } from '../sketch.ts';
-import type { Garment } from './part.ts';
+import { stepped } from '../../../draw/colour.ts';
+import { pen } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import type { Garment } from '../part.ts';
 
 /** A soft hooded sweater with a front pocket and two cords. */
 export const hoodie: Garment = {

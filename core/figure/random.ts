@@ -1,0 +1,85 @@
+import type { Character } from '../document/schema.ts';
+import { oklch } from '../draw/colour.ts';
+import { dice } from '../draw/hash.ts';
+import { FEATURE_SLOTS } from './parts/features/index.ts';
+import { optionsOf, type Slot } from './parts/index.ts';
+
+type Look = Pick<Character, 'figure' | 'parts' | 'skin' | 'colours'>;
+
+/** Hair colours that people have, and two that they choose. */
+const HAIRS = ['#2a2022', '#2c2530', '#3b2a22', '#5a3b28', '#7d5433', '#a9763f', '#d3ab64', '#9c4a2a', '#c9642f', '#8d8a8c', '#dfe0e2', '#37508c', '#8c3f6d'] as const;
+const EYE_COLOURS = ['#4a2d1e', '#4a3226', '#6b4a2b', '#4f7f8f', '#3d6b8f', '#5d7f4a', '#7a7f86'] as const;
+
+/** A cloth colour: a hue at a lightness and strength that go with skin. */
+const cloth = (chance: ReturnType<typeof dice>): string =>
+  chance.next() < 0.25 ? oklch(chance.between(0.25, 0.95), 0.015, chance.between(60, 280)) : oklch(chance.between(0.32, 0.8), chance.between(0.05, 0.14), chance.between(0, 360));
+
+/**
+ * A look by chance from a seed. `locked` slots, colours ("colour:hair"), "skin" and "figure" stay as `from` has them.
+ * Gives combinations that can be worn: a one-piece or a top and a bottom, never a beard on a child.
+ */
+export function randomLook(seed: number, from?: Look, locked: ReadonlySet<string> = new Set()): Look {
+  const chance = dice(seed);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(chance.next() * list.length)] as T;
+  const signed = (): number => chance.between(-1, 1);
+  const age = chance.next() < 0.15 ? chance.between(6, 13) : chance.next() < 0.2 ? chance.between(62, 88) : chance.between(17, 60);
+  const figure =
+    from && locked.has('figure')
+      ? from.figure
+      : {
+          age: Math.round(age),
+          build: signed(),
+          height: signed(),
+          shoulders: signed(),
+          hips: signed(),
+          headWidth: signed() * 0.7,
+          headLength: signed() * 0.7,
+          jaw: signed(),
+          chin: signed(),
+        };
+  const parts: Record<string, string> = {};
+  const choose = (slot: Slot, share = 1): void => {
+    if (chance.next() < share) parts[slot] = pick(optionsOf(slot)).id;
+  };
+  for (const slot of FEATURE_SLOTS) choose(slot);
+  choose('hair');
+  choose('headwear', 0.22);
+  choose('glasses', 0.25);
+  choose('facialHair', figure.age > 20 ? 0.22 : 0);
+  if (chance.next() < 0.2) parts.lashes = 'long';
+  if (chance.next() < 0.2) {
+    choose('onePiece');
+    if (parts.onePiece === 'dungarees') choose('under');
+  } else {
+    choose('under', 0.7);
+    choose('top', parts.under ? 0.5 : 1);
+    choose('bottom');
+  }
+  choose('outer', figure.age < 8 ? 0.1 : 0.25);
+  choose('shoes');
+  choose('gloves', 0.05);
+  const colours: Record<string, string> = { hair: figure.age > 62 ? pick(HAIRS.slice(9, 11)) : pick(HAIRS.slice(0, chance.next() < 0.06 ? 13 : 9)), eyes: pick(EYE_COLOURS) };
+  for (const slot of ['primary', 'secondary', 'accent', 'accent2', 'trousers', 'shoes', 'metal', 'under', 'outer', 'gloves']) colours[slot] = cloth(chance);
+  const skin = from && locked.has('skin') ? from.skin : { position: chance.next(), undertone: signed() };
+  if (from)
+    for (const key of locked) {
+      if (key.startsWith('colour:')) {
+        const slot = key.slice(7);
+        if (from.colours[slot]) colours[slot] = from.colours[slot];
+      } else if (key !== 'skin' && key !== 'figure') {
+        delete parts[key];
+        if (from.parts[key]) parts[key] = from.parts[key];
+      }
+    }
+  return { figure, parts, skin, colours };
+}
+
+/** A person by chance. */
+export const randomPerson = (seed: number, id = 'ch_000000000000'): Character => ({
+  id,
+  order: 'a0',
+  name: `Figure ${seed}`,
+  kind: 'person',
+  temper: { lively: 0.5, tense: 0.3 },
+  ...randomLook(seed),
+});

@@ -1,0 +1,30 @@
+import type { Character } from '../document/schema.ts';
+import { bottom, garment, shoes } from './parts/index.ts';
+import type { Garment, LegCover, ShoeStyle } from './parts/part.ts';
+
+/** What a character has on, sorted for drawing. */
+export interface Wear {
+  /** On the trunk, the inner first. */
+  readonly layers: readonly Garment[];
+  readonly skirt?: Garment;
+  readonly legs?: LegCover;
+  readonly shoes: ShoeStyle;
+  readonly gloves: boolean;
+}
+
+const memo = new WeakMap<Character['parts'], Wear>();
+
+/** Sorts a character's clothes; who has nothing on the trunk wears a vest, and trousers on bare legs. */
+export function wearOf({ parts }: Pick<Character, 'parts'>): Wear {
+  let known = memo.get(parts);
+  if (known) return known;
+  const whole = garment('onePiece', parts.onePiece);
+  const layers = [garment('under', parts.under), whole ?? garment('top', parts.top), garment('outer', parts.outer)].filter((worn) => worn !== undefined);
+  // A bib or an open coat needs something below it.
+  if (!layers.some((worn) => worn.from === undefined && !worn.open)) layers.unshift(garment('under', 'vest') as Garment);
+  const below = whole && !parts.bottom ? undefined : bottom(parts.bottom);
+  const legs = whole?.legs ?? below?.legs;
+  known = { layers, ...(below?.skirt ? { skirt: below.skirt } : {}), ...(legs ? { legs } : {}), shoes: shoes(parts.shoes), gloves: parts.gloves !== undefined };
+  memo.set(parts, known);
+  return known;
+}
