@@ -4,10 +4,10 @@ import { sample, type Track } from '../time/track.ts';
 import { poseForHand } from './actions/action.ts';
 import { ACTIONS, actionOf } from './actions/index.ts';
 import { EXPRESSIONS, expressionOf } from './expressions/index.ts';
-import { ARM_KEYS, BODY_KEYS, FACE_KEYS, POSE_KEYS, REST } from './pose.ts';
+import { ARM_KEYS, BODY_KEYS, FACE_KEYS, FOOT_KEYS, POSE_KEYS, REST } from './pose.ts';
 
 const ARM_NAMES = new Set(ARM_KEYS.flatMap((key) => [`${key}A`, `${key}O`]));
-const known = (key: string): boolean => (BODY_KEYS as readonly string[]).includes(key) || (FACE_KEYS as readonly string[]).includes(key) || ARM_NAMES.has(key);
+const known = (key: string): boolean => (BODY_KEYS as readonly string[]).includes(key) || (FACE_KEYS as readonly string[]).includes(key) || ARM_NAMES.has(key) || FOOT_KEYS.some((foot) => key === `${foot}L` || key === `${foot}R`);
 
 describe.each(ACTIONS.map((action) => [action.id, action] as const))('the action %s', (id, action) => {
   it('prepares before its word, has its stroke on it and its keys in order', () => {

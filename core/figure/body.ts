@@ -237,7 +237,14 @@ export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear
   const out = side === 'L' ? -1 : 1;
   const arm = sk.arms[side];
   const { shoulder, elbow, wrist, handAngle, bend } = arm;
-  const weights: HandWeights = { fist: pose[`fist${side}`], point: pose[`point${side}`], open: pose[`open${side}`], flat: pose[`flat${side}`] };
+  const weights: HandWeights = {
+    fist: pose[`fist${side}`],
+    point: pose[`point${side}`],
+    open: pose[`open${side}`],
+    flat: pose[`flat${side}`],
+    thumb: pose[`thumb${side}`],
+    grip: pose[`grip${side}`],
+  };
   // The thumb lies towards the body while the hand hangs, and up when it is raised outwards.
   drawHand(s, 'hand', wrist, handAngle, (out < 0 ? 1 : -1) as 1 | -1, p.hand, weights, wear.gloves ? model.tone('gloves') : model.skinTone);
   const sleeved = wear.layers.filter((worn) => (worn.sleeveLength ?? 1) > 0);

@@ -16,6 +16,8 @@ const HANDS = {
   open: { curl: [0.02, 0, 0, 0.04], thumb: 0, thumbOut: 48, fan: 11 },
   flat: { curl: [0.05, 0.04, 0.04, 0.06], thumb: 0.05, thumbOut: 20, fan: 1.5 },
   point: { curl: [0, 0.9, 0.94, 0.97], thumb: 0.7, thumbOut: 12, fan: 1 },
+  thumb: { curl: [0.94, 0.95, 0.96, 0.96], thumb: 0, thumbOut: 74, fan: 0 },
+  grip: { curl: [0.72, 0.7, 0.72, 0.76], thumb: 0.45, thumbOut: 22, fan: 0 },
   fist: { curl: [0.96, 0.96, 0.96, 0.96], thumb: 0.85, thumbOut: 4, fan: 0 },
 } as const satisfies Record<string, HandNumbers>;
 
@@ -24,6 +26,8 @@ export interface HandWeights {
   readonly point: number;
   readonly open: number;
   readonly flat: number;
+  readonly thumb?: number;
+  readonly grip?: number;
 }
 
 /** Mix of hand poses; what the weights leave is the relaxed hand. */
@@ -33,11 +37,14 @@ function blended(w: HandWeights): HandNumbers {
     [HANDS.point, Math.max(0, w.point)],
     [HANDS.open, Math.max(0, w.open)],
     [HANDS.flat, Math.max(0, w.flat)],
+    [HANDS.thumb, Math.max(0, w.thumb ?? 0)],
+    [HANDS.grip, Math.max(0, w.grip ?? 0)],
   ];
   const sum = parts.reduce((total, [, weight]) => total + weight, 0);
   const scale = sum > 1 ? 1 / sum : 1;
   parts.push([HANDS.relaxed, Math.max(0, 1 - sum)]);
-  const of = (read: (hand: HandNumbers) => number): number => parts.reduce((total, [hand, weight], index) => total + read(hand) * (index < 4 ? weight * scale : weight), 0);
+  const of = (read: (hand: HandNumbers) => number): number =>
+    parts.reduce((total, [hand, weight], index) => total + read(hand) * (index < parts.length - 1 ? weight * scale : weight), 0);
   return {
     curl: [0, 1, 2, 3].map((i) => of((h) => h.curl[i] as number)) as [number, number, number, number],
     thumb: of((h) => h.thumb),

@@ -6,7 +6,8 @@
 const SIDES = ['L', 'R'] as const;
 export type Side = (typeof SIDES)[number];
 
-export const ARM_KEYS = ['upper', 'elbow', 'wrist', 'fist', 'point', 'open', 'flat'] as const;
+export const ARM_KEYS = ['upper', 'elbow', 'wrist', 'fist', 'point', 'open', 'flat', 'thumb', 'grip', 'near'] as const;
+/** `near` brings the upper arm towards the viewer: as drawn it gets shorter, so that a hand can reach the face. */
 export type ArmKey = (typeof ARM_KEYS)[number];
 
 export const BODY_KEYS = ['hipX', 'hipY', 'lean', 'bodyTurn', 'shoulderTilt', 'shoulderLift', 'chest', 'headTurn', 'headTilt', 'headPitch', 'headX', 'headY'] as const;

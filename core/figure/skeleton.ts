@@ -93,7 +93,9 @@ function arm(p: Proportions, pose: Pose, side: Side, neck: Point, lean: number, 
   const upper = (ease.upper + pose[`upper${side}`]) * DEG;
   const bend = ease.elbow + pose[`elbow${side}`];
   const fore = upper + bend * DEG;
-  const elbow: Point = { x: shoulder.x + out * Math.sin(upper) * p.upperArm, y: shoulder.y + Math.cos(upper) * p.upperArm };
+  // Foreshortened: an arm that points at the viewer is seen short.
+  const seen = p.upperArm * Math.cos(Math.min(1, Math.max(0, pose[`near${side}`])) * 70 * DEG);
+  const elbow: Point = { x: shoulder.x + out * Math.sin(upper) * seen, y: shoulder.y + Math.cos(upper) * seen };
   const wrist: Point = { x: elbow.x + out * Math.sin(fore) * p.foreArm, y: elbow.y + Math.cos(fore) * p.foreArm };
   return { shoulder, elbow, wrist, handAngle: out * (fore + (ease.wrist + pose[`wrist${side}`]) * DEG), bend };
 }

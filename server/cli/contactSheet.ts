@@ -58,7 +58,7 @@ export const contactSheetCommand = (): Command =>
                 ? turnCells()
                 : variedCells(Number(options.seed), Number(options.count));
       const heads = options.expressions || options.mouths || options.turns || (options.slot && HEAD_SLOTS.has(options.slot));
-      await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 5 : 6, heads ? 190 : 268, heads ? 190 : 360, heads));
+      await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 8 : 6, heads ? 190 : 268, heads ? 190 : 360, heads));
     });
 
 function variedCells(seed: number, count: number): Cell[] {
@@ -77,24 +77,16 @@ function variedCells(seed: number, count: number): Cell[] {
   });
 }
 
+/** Each action where it is held, and half a cycle on; those for a hand with right and left in turn. */
 const actionCells = (character: Character): Cell[] =>
-  ACTIONS.flatMap((action) =>
-    (['right', 'left', 'both'] as const).flatMap((hand) => {
-      const phases = [action.keys[1], action.keys.at(-1), action.cycle?.keys[0] ?? action.keys.at(-2)];
-      return (hand === 'right' ? phases : phases.slice(1, 2)).flatMap((key, index) =>
-        key
-          ? [
-              {
-                character,
-                pose: { ...poseForHand(key.pose, hand, 1), smile: 0.4 },
-                mouth: 'rest' as const,
-                label: `${action.name}, ${hand}${index ? '' : hand === 'right' ? ', ready' : ''}`,
-              },
-            ]
-          : [],
-      );
-    }),
-  );
+  ACTIONS.flatMap((action, n) => {
+    const hand = action.handed && n % 2 ? ('left' as const) : ('right' as const);
+    const halfway = action.cycle?.keys[Math.floor((action.cycle.keys.length - 1) / 2)];
+    const peak = action.keys.find(({ at }) => at === 0);
+    return [action.keys.at(-1), action.cycle && action.cycle.keys.length > 1 ? halfway : action.cycle ? undefined : peak].flatMap((key, index) =>
+      key ? [{ character, pose: { smile: 0.3, ...poseForHand(key.pose, hand, 1) }, mouth: 'rest' as const, label: `${action.name}${index ? ', moving' : ''}` }] : [],
+    );
+  });
 
 const expressionCells = (character: Character): Cell[] =>
   EXPRESSIONS.flatMap((expression) =>

@@ -1,8 +1,8 @@
 import type { Ease } from '../../time/easing.ts';
-import type { ArmKey, BODY_KEYS, FaceKey, PoseKey } from '../pose.ts';
+import type { ArmKey, BODY_KEYS, FaceKey, FOOT_KEYS, PoseKey, Side } from '../pose.ts';
 
 /** Pose keys of an action: arm keys end in A (the acting hand) or O (the other). */
-export type ActionKey = (typeof BODY_KEYS)[number] | FaceKey | `${ArmKey}A` | `${ArmKey}O`;
+export type ActionKey = (typeof BODY_KEYS)[number] | FaceKey | `${ArmKey}A` | `${ArmKey}O` | `${(typeof FOOT_KEYS)[number]}${Side}`;
 export type ActionPose = Partial<Record<ActionKey, number>>;
 
 export interface ActionKeyPose {
@@ -21,6 +21,10 @@ export interface Action {
   readonly name: string;
   /** Words by which it is found. */
   readonly words: readonly string[];
+  /** Moods in which one would do it. */
+  readonly moods?: readonly string[];
+  /** Needs the legs: not while seated or walking. */
+  readonly standing?: boolean;
   /** Whether a hand is chosen for it. */
   readonly handed: boolean;
   readonly keys: readonly ActionKeyPose[];
@@ -46,7 +50,7 @@ export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', s
   for (const [key, value] of Object.entries(pose) as [ActionKey, number][]) {
     const last = key.at(-1);
     const arm = last === 'A' || last === 'O';
-    const scaled = value * (/^(fist|point|open|flat)/.test(key) ? 1 : strength);
+    const scaled = value * (/^(fist|point|open|flat|thumb|grip|near)/.test(key) ? 1 : strength);
     if (!arm) {
       out[key as PoseKey] = MIRRORED.has(key) && hand === 'left' ? -scaled : hand === 'both' && MIRRORED.has(key) ? 0 : scaled;
       continue;

@@ -136,7 +136,9 @@ function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, side: Side): Node
   const s = new Sketch(`arm${side}`);
   const { shoulder, elbow, wrist, handAngle } = sk.arms[side];
   const out = side === 'L' ? -1 : 1;
-  s.limb('tube', [shoulder, elbow, wrist], [9, 8.4, 8], model.tone('metal'), 4);
+  // The tube begins inside the barrel, so that leaning opens no gap.
+  const root = { x: shoulder.x + (sk.neck.x - shoulder.x) * 0.27, y: shoulder.y + (sk.neck.y - shoulder.y) * 0.27 + 4 };
+  s.limb('tube', [root, shoulder, elbow, wrist], [8, 9, 8.4, 8], model.tone('metal'), 4);
   s.fill('joint', ellipse(elbow.x, elbow.y, 5), stepped(model.colour('metal'), -0.08));
   const claw = model.tone('primary');
   const closed = clamp(pose[`fist${side}`] + pose[`point${side}`] * 0.6, 0, 1);

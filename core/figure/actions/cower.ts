@@ -1,0 +1,56 @@
+import type { Action, ActionPose } from './action.ts';
+import { phased, swing } from './phases.ts';
+
+const POSE: ActionPose = {
+  upperA: -18,
+  elbowA: -130,
+  flatA: 0.8,
+  upperO: -14,
+  elbowO: -122,
+  flatO: 0.8,
+  lean: -5,
+  headPitch: 0.3,
+  headY: 6,
+  shoulderLift: 10,
+  hipY: 6,
+  lid: 0.1,
+  browInL: -6,
+  browInR: -6,
+  browOutL: 3,
+  browOutR: 3,
+  nearA: 0.7,
+  nearO: 0.7,
+};
+
+/** Shoulders up, hands before the face. */
+export const cower: Action = {
+  id: 'cower',
+  name: 'Shrink back',
+  words: ['afraid', 'fear', 'cower', 'hide', 'scared'],
+  moods: ['low'],
+  handed: false,
+  keys: phased(POSE),
+  cycle: swing(0.3, POSE, {
+    upperA: -18,
+    elbowA: -131,
+    flatA: 0.8,
+    upperO: -14,
+    elbowO: -123,
+    flatO: 0.8,
+    lean: -5.4,
+    headPitch: 0.3,
+    headY: 6.6,
+    headX: 0.8,
+    shoulderLift: 10.4,
+    hipY: 6,
+    lid: 0.1,
+    browInL: -6,
+    browInR: -6,
+    browOutL: 3,
+    browOutR: 3,
+    nearA: 0.7,
+    nearO: 0.7,
+  }),
+  release: 0.7,
+  seconds: 1.4,
+};

@@ -1,0 +1,57 @@
+import type { Action } from './action.ts';
+
+/** Leaves the floor for joy. */
+export const jump: Action = {
+  id: 'jump',
+  name: 'Jump',
+  words: ['jump', 'joy', 'hop', 'yay', 'leap'],
+  moods: ['eager', 'playful'],
+  handed: false,
+  standing: true,
+  keys: [
+    { at: -0.5, pose: {} },
+    { at: -0.2, pose: { hipY: 24, lean: 3, upperA: -8, upperO: -8, headPitch: 0.1 }, ease: 'both' },
+    {
+      at: 0,
+      pose: {
+        hipY: -52,
+        footYL: -46,
+        footYR: -50,
+        footPitchL: 24,
+        footPitchR: 20,
+        upperA: 110,
+        elbowA: 60,
+        upperO: 100,
+        elbowO: 70,
+        openA: 0.8,
+        openO: 0.8,
+        headPitch: -0.16,
+        smile: 0.5,
+      },
+      ease: 'out',
+    },
+    {
+      at: 0.2,
+      pose: {
+        hipY: -40,
+        footYL: -36,
+        footYR: -40,
+        footPitchL: 18,
+        footPitchR: 14,
+        upperA: 104,
+        elbowA: 62,
+        upperO: 94,
+        elbowO: 72,
+        openA: 0.8,
+        openO: 0.8,
+        headPitch: -0.1,
+        smile: 0.5,
+      },
+      ease: 'in',
+    },
+    { at: 0.36, pose: { hipY: 20, upperA: 40, elbowA: 70, upperO: 36, elbowO: 74, headPitch: 0.14, smile: 0.5 }, ease: 'in' },
+    { at: 0.6, pose: { hipY: 0, upperA: 8, elbowA: 20, upperO: 6, elbowO: 20, smile: 0.4 }, ease: 'out' },
+  ],
+  release: 0.5,
+  seconds: 0.9,
+};

@@ -1,0 +1,32 @@
+import type { ActionKeyPose, ActionPose } from './action.ts';
+
+/** Shapes of a hand and lids, which neither wind up nor overshoot. */
+const SHAPES = /^(fist|point|open|flat|thumb|grip|near|lid|happyClosed|eyeScale|gaze|smile|press|brow)/;
+
+const scaled = (pose: ActionPose, by: number): ActionPose =>
+  Object.fromEntries(Object.entries(pose).map(([key, value]) => [key, SHAPES.test(key) ? value : Math.round(value * by * 100) / 100]));
+const windUp = (pose: ActionPose): ActionPose =>
+  Object.fromEntries(Object.entries(pose).flatMap(([key, value]) => (SHAPES.test(key) ? [] : [[key, Math.round(value * -11) / 100]])));
+
+/**
+ * The phases of one pose: where the figure stands, a tenth of the way in the other direction, the stroke with its
+ * overshoot, the settle (motion.md: anticipation 10-15 %, overshoot 5-10 %, settle over 4-8 frames).
+ * Seconds: `prepare` before the word, `settle` after it.
+ */
+export function phased(pose: ActionPose, { prepare = 0.44, settle = 0.16, over = 1.07 }: { prepare?: number; settle?: number; over?: number } = {}): ActionKeyPose[] {
+  return [
+    { at: -prepare, pose: {} },
+    { at: -prepare * 0.62, pose: windUp(pose), ease: 'out' },
+    { at: 0, pose: scaled(pose, over), ease: 'out' },
+    { at: settle, pose },
+  ];
+}
+
+/** Poses one after another that come back to the first of them: a cycle of `seconds`. */
+export const swing = (seconds: number, home: ActionPose, ...poses: readonly ActionPose[]): { seconds: number; keys: ActionKeyPose[] } => ({
+  seconds,
+  keys: [...poses, home].map((pose, n) => ({ at: (seconds * (n + 1)) / (poses.length + 1), pose })),
+});
+
+/** A held pose that drifts a little, so that it never freezes (motion.md: 1-3 %). */
+export const held = (pose: ActionPose, seconds = 2.4): { seconds: number; keys: ActionKeyPose[] } => swing(seconds, pose, scaled(pose, 1.03));
