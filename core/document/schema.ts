@@ -86,6 +86,8 @@ export const CharacterSchema = v.object({
   }),
   /** Part file ids by slot; a slot left out has no part. */
   parts: v.record(v.pipe(v.string(), v.maxLength(30)), v.pipe(v.string(), v.maxLength(40))),
+  /** Ids of extras that are worn; any number. */
+  extras: v.optional(v.record(v.pipe(v.string(), v.maxLength(40)), v.literal(true))),
   skin: v.object({ position: share, undertone: signed }),
   colours: v.record(v.pipe(v.string(), v.maxLength(30)), colour),
   temper: v.object({ lively: share, tense: share }),

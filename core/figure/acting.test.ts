@@ -7,7 +7,11 @@ import { EXPRESSIONS, expressionOf } from './expressions/index.ts';
 import { ARM_KEYS, BODY_KEYS, FACE_KEYS, FOOT_KEYS, POSE_KEYS, REST } from './pose.ts';
 
 const ARM_NAMES = new Set(ARM_KEYS.flatMap((key) => [`${key}A`, `${key}O`]));
-const known = (key: string): boolean => (BODY_KEYS as readonly string[]).includes(key) || (FACE_KEYS as readonly string[]).includes(key) || ARM_NAMES.has(key) || FOOT_KEYS.some((foot) => key === `${foot}L` || key === `${foot}R`);
+const known = (key: string): boolean =>
+  (BODY_KEYS as readonly string[]).includes(key) ||
+  (FACE_KEYS as readonly string[]).includes(key) ||
+  ARM_NAMES.has(key) ||
+  FOOT_KEYS.some((foot) => key === `${foot}L` || key === `${foot}R`);
 
 describe.each(ACTIONS.map((action) => [action.id, action] as const))('the action %s', (id, action) => {
   it('prepares before its word, has its stroke on it and its keys in order', () => {

@@ -6,7 +6,7 @@ import { clamp } from '../time/easing.ts';
 import { drawHand, type HandWeights } from './hand.ts';
 import type { FigureModel } from './model.ts';
 import { runs } from './parts/hairKit.ts';
-import type { Garment, ShoeStyle, TorsoFrame } from './parts/part.ts';
+import type { Garment, HandFrame, ShoeStyle, TorsoFrame } from './parts/part.ts';
 import type { Pose, Side } from './pose.ts';
 import type { Proportions } from './proportions.ts';
 import type { Arm, Leg, Skeleton } from './skeleton.ts';
@@ -246,13 +246,26 @@ export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear
     grip: pose[`grip${side}`],
   };
   // The thumb lies towards the body while the hand hangs, and up when it is raised outwards.
-  drawHand(s, 'hand', wrist, handAngle, (out < 0 ? 1 : -1) as 1 | -1, p.hand, weights, wear.gloves ? model.tone('gloves') : model.skinTone);
+  drawHand(
+    s,
+    'hand',
+    wrist,
+    handAngle,
+    (out < 0 ? 1 : -1) as 1 | -1,
+    p.hand,
+    weights,
+    wear.artificial.has(`arm${side}`) ? model.tone('metal') : wear.gloves ? model.tone('gloves') : model.skinTone,
+  );
   const sleeved = wear.layers.filter((worn) => (worn.sleeveLength ?? 1) > 0);
   const full = sleeved.findLastIndex((worn) => (worn.sleeveLength ?? 1) >= 1);
   const radii = [p.armTop, p.armTop * 0.6 + p.armEnd * 0.4, p.armEnd] as const;
   if (full < 0) {
     s.limb('skin', [shoulder, elbow, wrist], [radii[0] - 0.6, radii[1], radii[2] + 0.6], model.skinTone, 4, false);
-    if (wear.gloves) s.limb('glove', [along(elbow, wrist, 0.62), wrist], [radii[1] * 0.35 + radii[2] * 0.65 + 2.2, radii[2] + 2.2], model.tone('gloves'), 3.4, true);
+    if (wear.artificial.has(`arm${side}`)) {
+      const socket = along(elbow, wrist, 0.12);
+      s.limb('rod', [socket, wrist], [radii[1] * 0.7, radii[2] * 0.8], model.tone('metal'), 3.4, true);
+      s.limb('socket', [elbow, socket], [radii[1] + 1.6, radii[1] + 1], model.tone('metal'), 3.4, true);
+    } else if (wear.gloves) s.limb('glove', [along(elbow, wrist, 0.62), wrist], [radii[1] * 0.35 + radii[2] * 0.65 + 2.2, radii[2] + 2.2], model.tone('gloves'), 3.4, true);
   }
   const shown = full < 0 ? sleeved : sleeved.slice(full);
   for (const worn of shown) {
@@ -282,6 +295,11 @@ export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear
     }
   }
   const outer = shown.at(-1);
+  for (const extra of wear.extras) {
+    const frame: HandFrame = { model, s, arm, side, cover: outer && (outer.sleeveLength ?? 1) >= 0.97 ? outer.sleeve[2] + 1 : 0 };
+    extra.wrist?.(frame);
+    extra.hand?.(frame);
+  }
   const folded = clamp((Math.abs(bend) - 42) / 40, 0, 1);
   if (folded > 0.02 && (!outer || (outer.sleeveLength ?? 1) > 0.5)) {
     const dx = (elbow.x - shoulder.x) / p.upperArm;
@@ -318,7 +336,12 @@ export function drawLeg(model: FigureModel, sk: Skeleton, wear: Wear, side: Side
   const kneeR = (p.legTop + p.legEnd) / 2;
   const bare = length < 0.97;
   const ankle = { x: leg.ankle.x, y: leg.ankle.y + 1 };
-  if (bare) s.limb('skin', [leg.hip, leg.knee, ankle], [p.legTop - 1, kneeR - 1, p.legEnd - 1.5], model.skinTone, 5, true);
+  const metal = wear.artificial.has(`leg${side}`);
+  if (bare && metal) {
+    s.limb('rod', [along(leg.knee, ankle, 0.2), ankle], [p.legEnd * 0.5, p.legEnd * 0.42], model.tone('metal'), 3, true);
+    s.limb('socket', [leg.hip, leg.knee, along(leg.knee, ankle, 0.24)], [p.legTop - 1, kneeR - 1, kneeR - 3], model.skinTone, 5, true);
+    s.limb('cup', [along(leg.hip, leg.knee, 0.86), along(leg.knee, ankle, 0.26)], [kneeR + 1, kneeR - 2.5], model.tone('metal'), 4, true);
+  } else if (bare) s.limb('skin', [leg.hip, leg.knee, ankle], [p.legTop - 1, kneeR - 1, p.legEnd - 1.5], model.skinTone, 5, true);
   // A tall boot takes a narrow trouser in.
   const over = wear.shoes.top < -20 && (cover?.grow[2] ?? 0) < 9;
   if (!over) drawShoe(s, model, leg, wear.shoes);

@@ -6,7 +6,7 @@ import { drawArm, drawCollar, drawLeg, drawSkirt, drawTorso, torsoFrame } from '
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
 import { drawRobot } from './mascots/harbourRobot.ts';
 import { type FigureModel, modelOf } from './model.ts';
-import type { MouthNumbers } from './mouth.ts';
+import { chinDrop, type MouthNumbers } from './mouth.ts';
 import { facialHair, headPart } from './parts/index.ts';
 import type { Garment } from './parts/part.ts';
 import type { Pose, Side } from './pose.ts';
@@ -55,25 +55,31 @@ export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers):
   const front = sides.filter((side) => !behind(side));
   const raised = (side: Side): boolean => sk.arms[side].wrist.y < sk.neck.y + 30;
 
+  const outer = torsoFrame(model, sk, wear.layers.at(-1) as Garment);
   const nodes: Node[] = [
     ...drawShadow(sk, model),
     ...place([...under('back', hair?.back?.(model, yaw)), ...(headwear?.back?.(model, yaw) ?? [])]),
+    ...wear.extras.flatMap((extra) => extra.behind?.(outer) ?? []),
     ...back.flatMap((side) => drawArm(model, sk, pose, wear, side)),
     ...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side)),
     ...drawSkirt(model, sk, wear),
     ...drawTorso(model, sk, wear, front),
+    ...wear.extras.flatMap((extra) => extra.torso?.(outer) ?? []),
     ...front.filter((side) => !raised(side)).flatMap((side) => drawArm(model, sk, pose, wear, side)),
     ...drawCollar(model, sk, wear),
-    ...(headwear?.collar?.(torsoFrame(model, sk, wear.layers.at(-1) as Garment)) ?? []),
+    ...wear.extras.flatMap((extra) => extra.neck?.(outer) ?? []),
+    ...(headwear?.collar?.(outer) ?? []),
     ...place([
       ...(wrapped ? [] : drawEars(model, yaw, true)),
       ...drawFace(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
+      ...wear.extras.flatMap((extra) => extra.face?.(model, yaw) ?? []),
       ...(wrapped ? [] : drawEars(model, yaw, false)),
       ...under('front', hair?.front?.(model, yaw, headwear?.hides === 'crown')),
       // A scarf goes over the arms of glasses, a hat under them.
       ...(wrapped
         ? [...(glasses?.front?.(model, yaw, false) ?? []), ...(headwear?.front?.(model, yaw, false) ?? [])]
         : [...(headwear?.front?.(model, yaw, false) ?? []), ...(glasses?.front?.(model, yaw, false) ?? [])]),
+      ...wear.extras.flatMap((extra) => extra.head?.(model, yaw, chinDrop(mouth)) ?? []),
     ]),
     ...front.filter(raised).flatMap((side) => drawArm(model, sk, pose, wear, side)),
   ];

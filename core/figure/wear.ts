@@ -1,6 +1,6 @@
 import type { Character } from '../document/schema.ts';
-import { bottom, garment, shoes } from './parts/index.ts';
-import type { Garment, LegCover, ShoeStyle } from './parts/part.ts';
+import { bottom, extrasOf, garment, shoes } from './parts/index.ts';
+import type { Extra, Garment, LegCover, ShoeStyle } from './parts/part.ts';
 
 /** What a character has on, sorted for drawing. */
 export interface Wear {
@@ -10,21 +10,33 @@ export interface Wear {
   readonly legs?: LegCover;
   readonly shoes: ShoeStyle;
   readonly gloves: boolean;
+  readonly extras: readonly Extra[];
+  readonly artificial: ReadonlySet<string>;
 }
 
-const memo = new WeakMap<Character['parts'], Wear>();
+const memo = new WeakMap<object, Wear>();
 
 /** Sorts a character's clothes; who has nothing on the trunk wears a vest, and trousers on bare legs. */
-export function wearOf({ parts }: Pick<Character, 'parts'>): Wear {
-  let known = memo.get(parts);
+export function wearOf(character: Pick<Character, 'parts' | 'extras'>): Wear {
+  let known = memo.get(character);
   if (known) return known;
+  const { parts } = character;
+  const extras = extrasOf(character.extras);
   const whole = garment('onePiece', parts.onePiece);
   const layers = [garment('under', parts.under), whole ?? garment('top', parts.top), garment('outer', parts.outer)].filter((worn) => worn !== undefined);
   // A bib or an open coat needs something below it.
   if (!layers.some((worn) => worn.from === undefined && !worn.open)) layers.unshift(garment('under', 'vest') as Garment);
   const below = whole && !parts.bottom ? undefined : bottom(parts.bottom);
   const legs = whole?.legs ?? below?.legs;
-  known = { layers, ...(below?.skirt ? { skirt: below.skirt } : {}), ...(legs ? { legs } : {}), shoes: shoes(parts.shoes), gloves: parts.gloves !== undefined };
-  memo.set(parts, known);
+  known = {
+    layers,
+    ...(below?.skirt ? { skirt: below.skirt } : {}),
+    ...(legs ? { legs } : {}),
+    shoes: shoes(parts.shoes),
+    gloves: parts.gloves !== undefined,
+    extras,
+    artificial: new Set(extras.flatMap(({ limb }) => (limb ? [limb] : []))),
+  };
+  memo.set(character, known);
   return known;
 }

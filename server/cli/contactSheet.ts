@@ -107,7 +107,7 @@ function slotCells(character: Character, slot: string): Cell[] {
   const options = optionsOf(slot);
   if (!options.length) throw failure('no-slot', `There is no slot called “${slot}”. Choose one of ${SLOTS.join(', ')}.`);
   return options.map(({ id, name }, n) => ({
-    character: { ...character, parts: { ...character.parts, [slot]: id } },
+    character: slot === 'extras' ? { ...character, extras: { [id]: true as const } } : { ...character, parts: { ...character.parts, [slot]: id } },
     pose: { headTurn: [0, 0.3, -0.3][n % 3] as number, smile: 0.5 },
     mouth: slot === 'facialHair' || slot === 'mouth' ? ((['rest', 'wide', 'mid'] as const)[n % 3] as MouthShape) : 'rest',
     label: name,

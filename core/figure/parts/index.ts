@@ -1,4 +1,37 @@
 import { BOTTOMS } from './bottoms/bottoms.ts';
+import { apron } from './extras/apron.ts';
+import { armProsthesis } from './extras/armProsthesis.ts';
+import { backpack } from './extras/backpack.ts';
+import { beautySpot } from './extras/beautySpot.ts';
+import { belt } from './extras/belt.ts';
+import { bowTie } from './extras/bowTie.ts';
+import { bracelets } from './extras/bracelets.ts';
+import { cane } from './extras/cane.ts';
+import { clipboard } from './extras/clipboard.ts';
+import { clownNose } from './extras/clownNose.ts';
+import { cup } from './extras/cup.ts';
+import { earrings } from './extras/earrings.ts';
+import { eyeMask } from './extras/eyeMask.ts';
+import { eyePatch } from './extras/eyePatch.ts';
+import { freckles } from './extras/freckles.ts';
+import { hairFlower } from './extras/hairFlower.ts';
+import { headset } from './extras/headset.ts';
+import { hearingAid } from './extras/hearingAid.ts';
+import { lanyard } from './extras/lanyard.ts';
+import { legProsthesis } from './extras/legProsthesis.ts';
+import { medal } from './extras/medal.ts';
+import { medicalMask } from './extras/medicalMask.ts';
+import { nameBadge } from './extras/nameBadge.ts';
+import { necklace } from './extras/necklace.ts';
+import { scarf } from './extras/scarf.ts';
+import { shoulderBag } from './extras/shoulderBag.ts';
+import { star } from './extras/star.ts';
+import { stethoscope } from './extras/stethoscope.ts';
+import { tie } from './extras/tie.ts';
+import { toolBelt } from './extras/toolBelt.ts';
+import { umbrella } from './extras/umbrella.ts';
+import { watch } from './extras/watch.ts';
+import { wings } from './extras/wings.ts';
 import { curledMoustache } from './facialHair/curledMoustache.ts';
 import { fullBeard } from './facialHair/fullBeard.ts';
 import { goatee } from './facialHair/goatee.ts';
@@ -63,7 +96,7 @@ import { jumpsuit } from './onePieces/jumpsuit.ts';
 import { longRobe } from './onePieces/longRobe.ts';
 import { spaceSuit } from './onePieces/spaceSuit.ts';
 import { sunDress } from './onePieces/sunDress.ts';
-import type { Bottom, FacialHair, Garment, HeadPart, PartInfo, ShoeStyle } from './part.ts';
+import type { Bottom, Extra, FacialHair, Garment, HeadPart, PartInfo, ShoeStyle } from './part.ts';
 import { SHOES } from './shoes/shoes.ts';
 import { bathrobe } from './tops/bathrobe.ts';
 import { blazer } from './tops/blazer.ts';
@@ -186,12 +219,51 @@ export const GARMENTS: readonly Garment[] = [
   spaceSuit,
 ];
 
+export const EXTRAS: readonly Extra[] = [
+  freckles,
+  beautySpot,
+  earrings,
+  hearingAid,
+  headset,
+  medicalMask,
+  eyeMask,
+  eyePatch,
+  clownNose,
+  hairFlower,
+  scarf,
+  tie,
+  bowTie,
+  necklace,
+  lanyard,
+  medal,
+  stethoscope,
+  nameBadge,
+  star,
+  apron,
+  belt,
+  toolBelt,
+  shoulderBag,
+  backpack,
+  wings,
+  watch,
+  bracelets,
+  cup,
+  clipboard,
+  cane,
+  umbrella,
+  armProsthesis,
+  legProsthesis,
+];
+
 export const headPart = (slot: HeadPart['slot'], id: string | undefined): HeadPart | undefined => HEAD_PARTS.find((part) => part.slot === slot && part.id === id);
 export const facialHair = (id: string | undefined): FacialHair | undefined => FACIAL_HAIR.find((part) => part.id === id);
 export const garment = (slot: Garment['slot'], id: string | undefined): Garment | undefined => GARMENTS.find((part) => part.slot === slot && part.id === id);
 /** Trousers where nothing is chosen. */
 export const bottom = (id: string | undefined): Bottom => BOTTOMS.find((part) => part.id === id) ?? (BOTTOMS[0] as Bottom);
 export const shoes = (id: string | undefined): ShoeStyle => SHOES.find((part) => part.id === id) ?? (SHOES[0] as ShoeStyle);
+
+/** What is worn besides the clothes, in the order in which it is drawn. */
+export const extrasOf = (ids: Readonly<Record<string, unknown>> | undefined): readonly Extra[] => (ids ? EXTRAS.filter(({ id }) => id in ids) : []);
 
 /** Slots in the order of the body, top to bottom. */
 export const SLOTS = [
@@ -219,6 +291,7 @@ export type Slot = (typeof SLOTS)[number];
 export function optionsOf(slot: string): readonly PartInfo[] {
   if (slot in FEATURES) return FEATURES[slot as FeatureSlot];
   if (slot === 'facialHair') return FACIAL_HAIR;
+  if (slot === 'extras') return EXTRAS;
   if (slot === 'bottom') return BOTTOMS;
   if (slot === 'shoes') return SHOES;
   if (slot === 'gloves') return [{ id: 'gloves', name: 'Gloves', colours: ['gloves'] }];

@@ -2,7 +2,7 @@ import type { Node } from '../../draw/picture.ts';
 import type { FigureModel } from '../model.ts';
 import type { MouthNumbers } from '../mouth.ts';
 import type { Side } from '../pose.ts';
-import type { Leg, Skeleton } from '../skeleton.ts';
+import type { Arm, Leg, Skeleton } from '../skeleton.ts';
 import type { Sketch } from '../sketch.ts';
 
 /** What every part says of itself. */
@@ -111,4 +111,30 @@ export interface ShoeStyle extends PartInfo {
   readonly cap?: 'light' | 'dark';
   /** The foot itself is seen. */
   readonly skin?: boolean;
+}
+
+export interface HandFrame {
+  readonly model: FigureModel;
+  readonly s: Sketch;
+  readonly arm: Arm;
+  readonly side: Side;
+  /** What a sleeve adds at the wrist; 0 where skin shows. */
+  readonly cover: number;
+}
+
+/** Something worn besides the clothes, any number at a time. Each hook draws in its own place. */
+export interface Extra extends PartInfo {
+  /** On the skin of the face, and over everything on the head (`drop` is the chin's). */
+  face?(model: FigureModel, yaw: number): Node[];
+  head?(model: FigureModel, yaw: number, drop: number): Node[];
+  /** On the outermost cloth, and behind the trunk. */
+  torso?(frame: TorsoFrame): Node[];
+  /** Round the neck, over collars. */
+  neck?(frame: TorsoFrame): Node[];
+  behind?(frame: TorsoFrame): Node[];
+  /** At a wrist and in a hand: they draw on the arm's own sketch. */
+  wrist?(frame: HandFrame): undefined;
+  hand?(frame: HandFrame): undefined;
+  /** A limb that is artificial. */
+  readonly limb?: 'armR' | 'legL';
 }

@@ -1,0 +1,13 @@
+import { ellipse } from '../../../draw/path.ts';
+import { Sketch } from '../../sketch.ts';
+import { slide } from '../../turn.ts';
+import type { Extra } from '../part.ts';
+
+/** A red ball on the nose: a costume. */
+export const clownNose: Extra = {
+  id: 'clown-nose',
+  name: 'Red nose',
+  words: ['clown', 'costume', 'carnival'],
+  head: (model, yaw) =>
+    new Sketch('redNose').shaded('ball', ellipse(slide(model.p.headWidth, 1.16, 0, yaw).x * 0.92, model.p.noseY + 1, 9.5), { base: '#e23b34', shadow: '#a92624' }, [-2, -2]).nodes,
+};
