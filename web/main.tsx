@@ -5,6 +5,7 @@ import { createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { Broken } from './screens/Broken.tsx';
+import { Cast } from './screens/Cast.tsx';
 import { Composer } from './screens/Composer.tsx';
 import { Export } from './screens/Export.tsx';
 import { Home } from './screens/Home.tsx';
@@ -18,6 +19,8 @@ const router = createBrowserRouter([
       { path: '/', element: <Home /> },
       { path: '/p/:production', element: <Composer /> },
       { path: '/p/:production/scenes/:scene', element: <Composer /> },
+      { path: '/p/:production/cast', element: <Cast /> },
+      { path: '/p/:production/cast/:character', element: <Cast /> },
       { path: '/p/:production/export', element: <Export /> },
       { path: '*', element: <NotFound /> },
     ],

@@ -1,10 +1,11 @@
 import type { Character } from '../document/schema.ts';
 import { oklch } from '../draw/colour.ts';
 import { dice } from '../draw/hash.ts';
+import { misfit } from './fit.ts';
 import { FEATURE_SLOTS } from './parts/features/index.ts';
-import { optionsOf, type Slot } from './parts/index.ts';
+import { EXTRAS, optionsOf, type Slot } from './parts/index.ts';
 
-type Look = Pick<Character, 'figure' | 'parts' | 'skin' | 'colours'>;
+export type Look = Pick<Character, 'figure' | 'parts' | 'skin' | 'colours'> & Partial<Pick<Character, 'extras'>>;
 
 /** Hair colours that people have, and two that they choose. */
 const HAIRS = ['#2a2022', '#2c2530', '#3b2a22', '#5a3b28', '#7d5433', '#a9763f', '#d3ab64', '#9c4a2a', '#c9642f', '#8d8a8c', '#dfe0e2', '#37508c', '#8c3f6d'] as const;
@@ -61,6 +62,11 @@ export function randomLook(seed: number, from?: Look, locked: ReadonlySet<string
   const colours: Record<string, string> = { hair: figure.age > 62 ? pick(HAIRS.slice(9, 11)) : pick(HAIRS.slice(0, chance.next() < 0.06 ? 13 : 9)), eyes: pick(EYE_COLOURS) };
   for (const slot of ['primary', 'secondary', 'accent', 'accent2', 'trousers', 'shoes', 'metal', 'under', 'outer', 'gloves']) colours[slot] = cloth(chance);
   const skin = from && locked.has('skin') ? from.skin : { position: chance.next(), undertone: signed() };
+  const extras: Record<string, true> = {};
+  for (let n = Math.floor(chance.next() * 2.4); n > 0; n--) {
+    const extra = pick(EXTRAS);
+    if (!extra.limb) extras[extra.id] = true;
+  }
   if (from)
     for (const key of locked) {
       if (key.startsWith('colour:')) {
@@ -71,7 +77,11 @@ export function randomLook(seed: number, from?: Look, locked: ReadonlySet<string
         if (from.parts[key]) parts[key] = from.parts[key];
       }
     }
-  return { figure, parts, skin, colours };
+  // What came to exclude each other by chance is taken off, unless it is locked.
+  for (const slot of ['headwear', 'glasses', 'facialHair', 'onePiece'] as const)
+    if (parts[slot] && !locked.has(slot) && misfit({ parts, extras, figure }, slot, parts[slot])) delete parts[slot];
+  for (const extra of Object.keys(extras)) if (misfit({ parts, extras, figure }, 'extras', extra)) delete extras[extra];
+  return { figure, parts, skin, colours, ...(Object.keys(extras).length ? { extras } : {}) };
 }
 
 /** A person by chance. */

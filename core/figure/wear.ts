@@ -23,7 +23,8 @@ export function wearOf(character: Pick<Character, 'parts' | 'extras'>): Wear {
   const { parts } = character;
   const extras = extrasOf(character.extras);
   const whole = garment('onePiece', parts.onePiece);
-  const layers = [garment('under', parts.under), whole ?? garment('top', parts.top), garment('outer', parts.outer)].filter((worn) => worn !== undefined);
+  // Dungarees go over a top; any other one-piece is worn instead of it.
+  const layers = [garment('under', parts.under), garment('top', parts.top), whole, garment('outer', parts.outer)].filter((worn) => worn !== undefined);
   // A bib or an open coat needs something below it.
   if (!layers.some((worn) => worn.from === undefined && !worn.open)) layers.unshift(garment('under', 'vest') as Garment);
   const below = whole && !parts.bottom ? undefined : bottom(parts.bottom);

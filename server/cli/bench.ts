@@ -7,6 +7,7 @@ const BENCHES: Readonly<Record<string, () => Promise<(options: { json: boolean; 
     return async ({ tuning }) => benchSpeech({ tuning: tuning ?? false });
   },
   render: async () => (await import('../../bench/render/bench.ts')).benchRender,
+  figure: async () => (await import('../../bench/figure/bench.ts')).benchFigure,
   composer: async () => (await import('../../bench/composer/bench.ts')).benchComposer,
 };
 

@@ -1,6 +1,7 @@
-import { Box, Image as ImageIcon, Lock, Plus } from 'lucide-react';
+import { Box, Image as ImageIcon, Lock, Plus, Shirt } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Backdrop, Character } from '#core/document/schema';
@@ -18,7 +19,7 @@ import { stage } from '../stage/client.ts';
 import { run, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
-import { CutTag, EditableName } from '../ui/parts.tsx';
+import { CutTag, EditableName, IconButton } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
 import { layerColour, type PlacedScene } from './film.ts';
@@ -87,6 +88,7 @@ const portraits = new WeakMap<Character, Promise<ImageBitmap>>();
 function PersonCard({ id, character, scene, hidden }: { id: string; character: Character; scene: PlacedScene; hidden: boolean }) {
   const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
   const selected = useView((state) => state.layer === id);
+  const navigate = useNavigate();
   const speaking = useView((state) => scene.lines.find((line) => line.layer === id && state.tick >= line.start && state.tick < line.end)?.index);
   const colour = layerColour(document_, scene.id, id);
   const tone = toneOf(colour);
@@ -129,6 +131,19 @@ function PersonCard({ id, character, scene, hidden }: { id: string; character: C
             className="max-w-[62px] truncate px-0.5"
           />
         </span>
+        {selected && (
+          <IconButton
+            label={`Change how ${character.name} looks`}
+            side="right"
+            className="float-right -mr-1 !size-6"
+            onClick={(event) => {
+              event.stopPropagation();
+              void navigate(`/p/${document_.production.id}/cast/${character.id}`);
+            }}
+          >
+            <Shirt size={14} strokeWidth={1.6} />
+          </IconButton>
+        )}
         <span className="mt-0.5 block text-[12px] leading-[14px] text-ink-2">
           {hidden ? 'hidden' : speaking !== undefined ? `speaking, line ${speaking + 1}` : scene.lines.some((l) => l.layer === id) ? 'listening' : 'no lines yet'}
         </span>

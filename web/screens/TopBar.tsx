@@ -7,7 +7,7 @@ import { labelOf, redo, run, undo, useProduction } from '../state/production.ts'
 import { EditableName, IconButton, Mark, Tip } from '../ui/parts.tsx';
 
 /** The bar of every screen of a production: only pages that work are shown. */
-export function TopBar({ page, children }: { page: 'scenes' | 'export'; children?: ReactNode }) {
+export function TopBar({ page, children }: { page: 'cast' | 'scenes' | 'export'; children?: ReactNode }) {
   const { document, save, savedAt, log } = useProduction();
   const { undo: undos, redo: redos } = stacksOf(log);
   const navigate = useNavigate();
@@ -32,6 +32,7 @@ export function TopBar({ page, children }: { page: 'scenes' | 'export'; children
       <nav className="flex h-full items-stretch gap-1" aria-label="Pages">
         {(
           [
+            ['cast', 'Cast', `/p/${id}/cast`],
             ['scenes', 'Scenes', `/p/${id}`],
             ['export', 'Export', `/p/${id}/export`],
           ] as const

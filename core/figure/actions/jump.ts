@@ -9,8 +9,8 @@ export const jump: Action = {
   handed: false,
   standing: true,
   keys: [
-    { at: -0.5, pose: {} },
-    { at: -0.2, pose: { hipY: 24, lean: 3, upperA: -8, upperO: -8, headPitch: 0.1 }, ease: 'both' },
+    { at: -0.53, pose: {} },
+    { at: -0.23, pose: { hipY: 24, lean: 3, upperA: -8, upperO: -8, headPitch: 0.1 }, ease: 'both' },
     {
       at: 0,
       pose: {

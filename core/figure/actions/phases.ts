@@ -13,11 +13,14 @@ const windUp = (pose: ActionPose): ActionPose =>
  * overshoot, the settle (motion.md: anticipation 10-15 %, overshoot 5-10 %, settle over 4-8 frames).
  * Seconds: `prepare` before the word, `settle` after it.
  */
-export function phased(pose: ActionPose, { prepare = 0.44, settle = 0.16, over = 1.07 }: { prepare?: number; settle?: number; over?: number } = {}): ActionKeyPose[] {
+export function phased(pose: ActionPose, { prepare: wanted = 0.44, settle = 0.16, over = 1.07 }: { prepare?: number; settle?: number; over?: number } = {}): ActionKeyPose[] {
+  // A wide sweep takes its time: an arm turns by some 1300 degrees a second at most.
+  const sweep = Math.max(0, ...Object.entries(pose).map(([key, value]) => (/^(upper|elbow)/.test(key) ? Math.abs(value) * over : 0)));
+  const prepare = Math.round(Math.max(wanted, sweep / 330) * 1000) / 1000;
   return [
     { at: -prepare, pose: {} },
     { at: -prepare * 0.62, pose: windUp(pose), ease: 'out' },
-    { at: 0, pose: scaled(pose, over), ease: 'out' },
+    { at: 0, pose: scaled(pose, over), ease: sweep > 110 ? 'both' : 'out' },
     { at: settle, pose },
   ];
 }

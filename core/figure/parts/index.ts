@@ -40,7 +40,7 @@ import { moustache } from './facialHair/moustache.ts';
 import { shortBeard } from './facialHair/shortBeard.ts';
 import { sideburns } from './facialHair/sideburns.ts';
 import { stubble } from './facialHair/stubble.ts';
-import { FEATURES, type FeatureSlot } from './features/index.ts';
+import { FEATURE_SLOTS, FEATURES, type FeatureSlot } from './features/index.ts';
 import { goggles } from './glasses/goggles.ts';
 import { readingGlasses } from './glasses/readingGlasses.ts';
 import { roundGlasses } from './glasses/roundGlasses.ts';
@@ -299,3 +299,21 @@ export function optionsOf(slot: string): readonly PartInfo[] {
   if (clothes.length) return clothes;
   return HEAD_PARTS.filter((part) => part.slot === slot);
 }
+
+/** A part by slot and id. */
+export const partIn = (slot: Slot | 'extras' | FeatureSlot, id: string | undefined): PartInfo | undefined =>
+  id === undefined ? undefined : optionsOf(slot).find((part) => part.id === id);
+
+/** Slots that always have something in them. */
+export const NEVER_EMPTY: ReadonlySet<string> = new Set([...FEATURE_SLOTS, 'shoes']);
+
+export const clothing = {
+  /** A one-piece takes the place of a top, and of a bottom where it covers the legs or hangs over them; dungarees leave the top alone. */
+  sameCloth(slotA: string, a: PartInfo, slotB: string, b: PartInfo): boolean {
+    const [whole, other, slot] = slotA === 'onePiece' ? [a, b, slotB] : slotB === 'onePiece' ? [b, a, slotA] : [];
+    if (!whole || !other) return false;
+    const cloth = whole as Garment;
+    if (slot === 'top') return cloth.from === undefined;
+    return slot === 'bottom';
+  },
+};

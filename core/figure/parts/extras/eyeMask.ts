@@ -9,6 +9,7 @@ export const eyeMask: Extra = {
   name: 'Hero’s mask',
   words: ['costume', 'hero', 'carnival'],
   colours: ['accent2'],
+  excludes: ['glasses'],
   head: (model, yaw) => {
     const s = new Sketch('eyeMask');
     const w = model.p.headWidth;

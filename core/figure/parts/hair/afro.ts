@@ -7,6 +7,7 @@ import type { HeadPart } from '../part.ts';
 export const afro: HeadPart = {
   id: 'afro',
   slot: 'hair',
+  excludes: ['cycle-helmet', 'bowler'],
   name: 'Afro',
   words: ['coily', 'round', 'volume', 'natural'],
   back(model, yaw) {

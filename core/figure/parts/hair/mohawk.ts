@@ -5,6 +5,7 @@ import type { HeadPart } from '../part.ts';
 export const mohawk: HeadPart = {
   id: 'mohawk',
   slot: 'hair',
+  excludes: ['hard-hat', 'fire-helmet', 'cycle-helmet', 'bowler', 'mortarboard', 'chef-hat', 'skipper-cap', 'peaked-cap'],
   name: 'Crest',
   words: ['punk', 'shaved', 'spiky', 'mohawk'],
   front(model, yaw) {

@@ -5,6 +5,7 @@ import type { HeadPart } from '../part.ts';
 export const pigtails: HeadPart = {
   id: 'pigtails',
   slot: 'hair',
+  colours: ['hair', 'accent'],
   name: 'Two bunches',
   words: ['child', 'tied', 'sides'],
   back(model, yaw) {

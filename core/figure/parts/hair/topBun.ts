@@ -6,6 +6,7 @@ import type { HeadPart } from '../part.ts';
 export const topBun: HeadPart = {
   id: 'top-bun',
   slot: 'hair',
+  excludes: ['hard-hat', 'fire-helmet', 'cycle-helmet', 'bowler', 'knitted-hat', 'mortarboard', 'chef-hat', 'surgical-cap', 'skipper-cap', 'peaked-cap'],
   name: 'High bun',
   words: ['bun', 'up', 'neat'],
   back(model, yaw) {

@@ -5,6 +5,7 @@ import type { HeadPart } from '../part.ts';
 export const twoBraids: HeadPart = {
   id: 'two-braids',
   slot: 'hair',
+  colours: ['hair', 'accent'],
   name: 'Two plaits',
   words: ['long', 'braids', 'plaits'],
   back: (model, yaw) => backMass(model, yaw, [0, -60, 36, -52, 48, -20, 47, 10, 40, 28, 0, 30]),

@@ -8,6 +8,8 @@ export const hoodie: Garment = {
   id: 'hoodie',
   slot: 'top',
   name: 'Hooded sweater',
+  colours: ['primary'],
+  words: ['casual', 'hood', 'sweater'],
   cloth: 'primary',
   sleeve: [5, 4.6, 4.6],
   grow: 5,

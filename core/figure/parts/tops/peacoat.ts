@@ -8,6 +8,8 @@ export const peacoat: Garment = {
   id: 'peacoat',
   slot: 'top',
   name: 'Peacoat',
+  colours: ['primary', 'secondary', 'accent'],
+  words: ['sailor', 'wool', 'winter'],
   cloth: 'primary',
   cuff: 'accent',
   sleeve: [4, 3.6, 4],

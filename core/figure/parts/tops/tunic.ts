@@ -7,6 +7,7 @@ export const tunic: Garment = {
   id: 'tunic',
   slot: 'top',
   name: 'Long tunic',
+  colours: ['primary', 'accent'],
   cloth: 'primary',
   cuff: 'accent',
   sleeve: [3.5, 2.8, 3.4],

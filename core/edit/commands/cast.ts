@@ -1,0 +1,153 @@
+import { failure } from '../../document/failure.ts';
+import type { Character, Document } from '../../document/schema.ts';
+import { misfit } from '../../figure/fit.ts';
+import { partIn, type Slot } from '../../figure/parts/index.ts';
+import { orderAtEnd } from '../../time/order.ts';
+import type { Recipe } from '../change.ts';
+
+type Draft = Parameters<Recipe>[0];
+
+function characterOf(draft: Draft, id: string): Character {
+  const character = draft.characters[id];
+  if (!character) throw failure('no-character', 'That character is gone. Choose another one.');
+  return character as Character;
+}
+
+/** Puts a part into a slot, or empties it. What cannot be worn with it is taken off, and the message says so. */
+export const setPart =
+  (id: string, slot: Slot, part: string | null): Recipe =>
+  (draft) => {
+    const character = characterOf(draft, id);
+    if (part === null) {
+      delete character.parts[slot];
+      return undefined;
+    }
+    const found = misfit(character, slot, part);
+    if (found && !found.slots.length && !found.extras.length) throw failure('does-not-fit', found.sentence);
+    const gone = [...(found?.slots ?? []).map((other) => partIn(other, character.parts[other])?.name), ...(found?.extras ?? []).map((extra) => partIn('extras', extra)?.name)];
+    for (const other of found?.slots ?? []) delete character.parts[other];
+    for (const extra of found?.extras ?? []) delete character.extras?.[extra];
+    character.parts[slot] = part;
+    return found ? `${found.sentence} ${gone.join(' and ')} came off.` : undefined;
+  };
+
+/** Puts an extra on or takes it off. */
+export const setExtra =
+  (id: string, extra: string, on: boolean): Recipe =>
+  (draft) => {
+    const character = characterOf(draft, id);
+    if (!on) {
+      delete character.extras?.[extra];
+      return undefined;
+    }
+    const found = misfit(character, 'extras', extra);
+    for (const other of found?.slots ?? []) delete character.parts[other];
+    for (const other of found?.extras ?? []) delete character.extras?.[other];
+    character.extras = { ...character.extras, [extra]: true };
+    return found ? `${found.sentence} It came off.` : undefined;
+  };
+
+export const setColours =
+  (id: string, colours: Readonly<Record<string, string>>): Recipe =>
+  (draft) => {
+    Object.assign(characterOf(draft, id).colours, colours);
+  };
+
+export const setSkin =
+  (id: string, skin: Partial<Character['skin']>): Recipe =>
+  (draft) => {
+    Object.assign(characterOf(draft, id).skin, skin);
+  };
+
+export const setFigure =
+  (id: string, figure: Partial<Character['figure']>): Recipe =>
+  (draft) => {
+    Object.assign(characterOf(draft, id).figure, figure);
+  };
+
+export const setTemper =
+  (id: string, temper: Partial<Character['temper']>): Recipe =>
+  (draft) => {
+    Object.assign(characterOf(draft, id).temper, temper);
+  };
+
+/** A whole look at once: surprise, or that of another character. */
+export const setLook =
+  (id: string, { figure, parts, extras, skin, colours }: Pick<Character, 'figure' | 'parts' | 'skin' | 'colours'> & Pick<Partial<Character>, 'extras'>): Recipe =>
+  (draft) => {
+    const character = characterOf(draft, id);
+    Object.assign(character, structuredCopy({ figure, parts, skin, colours }));
+    if (extras && Object.keys(extras).length) character.extras = { ...extras };
+    else delete character.extras;
+  };
+
+const structuredCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+/** A copy of a character under a name of its own. */
+export const duplicateCharacter =
+  (from: string, id: string): Recipe =>
+  (draft) => {
+    const character = structuredCopy(characterOf(draft, from));
+    draft.characters[id] = { ...character, id, name: freeName(draft as Document, character.name), order: orderAtEnd(draft.characters) };
+  };
+
+/** A name that no character has: the given one, or with a number behind it. */
+export function freeName(document: Pick<Document, 'characters'>, name: string): string {
+  const taken = new Set(Object.values(document.characters).map((character) => character.name));
+  const stem = name.replace(/ \d+$/, '');
+  for (let n = 1; ; n++) {
+    const candidate = n === 1 ? name : `${stem} ${n}`;
+    if (!taken.has(candidate)) return candidate;
+  }
+}
+
+/** Where a character stands or speaks, for the sentence that refuses its deletion. */
+export function usesOf(document: Document, id: string): { scenes: string[]; lines: number } {
+  const roles = new Set(Object.entries(document.production.roles).flatMap(([role, { character }]) => (character === id ? [role] : [])));
+  const scenes = Object.values(document.scenes).filter((scene) => Object.values(scene.layers).some((layer) => layer.kind === 'character' && layer.character === id));
+  const lines = Object.values(document.scenes).reduce((sum, scene) => sum + Object.values(scene.lines).filter(({ role }) => role && roles.has(role)).length, 0);
+  return { scenes: scenes.map(({ title }) => title), lines };
+}
+
+/** Deletes a character that nobody sees or hears. */
+export const deleteCharacter =
+  (id: string): Recipe =>
+  (draft) => {
+    const { name } = characterOf(draft, id);
+    const uses = usesOf(draft as Document, id);
+    if (uses.scenes.length || uses.lines)
+      throw failure(
+        'in-use',
+        `${name} ${uses.lines ? `speaks ${uses.lines} line${uses.lines === 1 ? '' : 's'}` : `stands in “${uses.scenes[0]}”`}. Let somebody else play the part first.`,
+      );
+    for (const role of Object.values(draft.production.roles)) if (role.character === id) role.character = null;
+    delete draft.characters[id];
+  };
+
+/**
+ * Another character plays a role, in the whole film or in one scene. Whoever stood on stage for it is replaced where
+ * it stood, so that lines, cues and pins stay as they are. A mascot and a person keep the floor and differ in size.
+ */
+export const recastRole =
+  (role: string, character: string, scene?: string): Recipe =>
+  (draft) => {
+    const part = draft.production.roles[role];
+    if (!part) throw failure('no-role', 'That role is gone from the script.');
+    characterOf(draft, character);
+    let places = 0;
+    for (const [id, one] of Object.entries(draft.scenes)) {
+      if (scene && id !== scene) continue;
+      const before = one.recast[role] ?? part.character;
+      if (before === character) continue;
+      const there = Object.values(one.layers).some((layer) => layer.kind === 'character' && layer.character === character);
+      for (const layer of Object.values(one.layers))
+        if (!there && layer.kind === 'character' && layer.character === before) {
+          layer.character = character;
+          places++;
+        }
+      if (scene) one.recast[role] = character;
+      else delete one.recast[role];
+    }
+    if (!scene) part.character = character;
+    return places ? `${(draft.characters[character] as Character).name} stands in ${places} place${places === 1 ? '' : 's'} now. All cues stayed.` : undefined;
+  };

@@ -1,0 +1,129 @@
+import { useState } from 'react';
+import type { Character } from '#core/document/schema';
+import { setFigure, setTemper } from '#core/edit/commands/cast';
+import { heightOf, proportionsOf } from '#core/figure/proportions';
+import { preview, run } from '../state/production.ts';
+
+type Dial = Exclude<keyof Character['figure'], 'age'>;
+const DIALS: readonly (readonly [Dial, string, string, string])[] = [
+  ['build', 'Build', 'slim', 'broad'],
+  ['height', 'Height', 'short', 'tall'],
+  ['shoulders', 'Shoulders', 'narrow', 'wide'],
+  ['hips', 'Hips', 'narrow', 'wide'],
+  ['headWidth', 'Head width', 'narrow', 'wide'],
+  ['headLength', 'Head length', 'short', 'long'],
+  ['jaw', 'Jaw', 'fine', 'strong'],
+  ['chin', 'Chin', 'soft', 'long'],
+];
+
+/** Signed steps from the middle, in words. */
+const told = (value: number, less: string, more: string): string =>
+  Math.abs(value) < 0.05 ? 'middle' : `${value < 0 ? less : more}, ${value < 0 ? '−' : '+'}${Math.round(Math.abs(value) * 50)}`;
+
+/** Age, build, height and what the head is like, and the two dials of temper. */
+export function Body({ character }: { character: Character }) {
+  const [all, setAll] = useState(false);
+  const { figure, temper } = character;
+  const heads = (heightOf(proportionsOf(figure)) / 100).toFixed(1);
+  return (
+    <section aria-label="Body" className="border-t border-line px-4 py-3">
+      <div className="mb-1.5 flex items-baseline justify-between">
+        <h2 className="m-0 text-[13px] font-[680]">Body</h2>
+        <span className="text-[12px] text-ink-2">{heads} heads tall</span>
+      </div>
+      <Slider
+        label="Age"
+        told={`${figure.age} years`}
+        min={6}
+        max={95}
+        step={1}
+        value={figure.age}
+        middle={35}
+        onTry={(age) => preview(setFigure(character.id, { age }))}
+        onTake={(age) => run('Change the age', setFigure(character.id, { age }))}
+      />
+      {DIALS.slice(0, all ? DIALS.length : 2).map(([key, label, less, more]) => (
+        <Slider
+          key={key}
+          label={label}
+          told={told(figure[key], less, more)}
+          min={-1}
+          max={1}
+          step={0.02}
+          value={figure[key]}
+          middle={0}
+          onTry={(value) => preview(setFigure(character.id, { [key]: value }))}
+          onTake={(value) => run(`Change the ${label.toLowerCase()}`, setFigure(character.id, { [key]: value }))}
+        />
+      ))}
+      {all &&
+        (
+          [
+            ['lively', 'Lively', 'calm', 'lively'],
+            ['tense', 'Tense', 'loose', 'tense'],
+          ] as const
+        ).map(([key, label, less, more]) => (
+          <Slider
+            key={key}
+            label={label}
+            told={temper[key] < 0.35 ? less : temper[key] > 0.65 ? more : 'middle'}
+            min={0}
+            max={1}
+            step={0.02}
+            value={temper[key]}
+            middle={0.5}
+            onTry={(value) => preview(setTemper(character.id, { [key]: value }))}
+            onTake={(value) => run('Change the temper', setTemper(character.id, { [key]: value }))}
+          />
+        ))}
+      <button type="button" className="mt-1 text-[12px] font-semibold text-act hover:underline" onClick={() => setAll(!all)} aria-expanded={all}>
+        {all ? 'Fewer dials' : 'Shoulders, hips, head, temper'}
+      </button>
+    </section>
+  );
+}
+
+function Slider({
+  label,
+  told: words,
+  min,
+  max,
+  step,
+  value,
+  middle,
+  onTry,
+  onTake,
+}: {
+  label: string;
+  told: string;
+  min: number;
+  max: number;
+  step: number;
+  value: number;
+  middle: number;
+  onTry: (value: number) => void;
+  onTake: (value: number) => void;
+}) {
+  const share = (v: number): number => ((v - min) / (max - min)) * 100;
+  const [a, b] = [Math.min(share(middle), share(value)), Math.max(share(middle), share(value))];
+  return (
+    <label className="mb-1.5 block text-[12px] text-ink-2">
+      <span className="flex justify-between">
+        {label}
+        <span className="font-[650] text-ink">{words}</span>
+      </span>
+      <input
+        type="range"
+        min={min}
+        max={max}
+        step={step}
+        value={value}
+        className="dial h-4 w-full cursor-pointer appearance-none bg-transparent"
+        style={{ ['--fill' as string]: `linear-gradient(90deg, var(--color-line) ${a}%, var(--color-act) ${a}%, var(--color-act) ${b}%, var(--color-line) ${b}%)` }}
+        onChange={(event) => onTry(Number(event.target.value))}
+        onPointerUp={(event) => onTake(Number(event.currentTarget.value))}
+        onKeyUp={(event) => onTake(Number(event.currentTarget.value))}
+      />
+    </label>
+  );
+}

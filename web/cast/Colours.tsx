@@ -1,0 +1,142 @@
+import { Pipette } from 'lucide-react';
+import type { Character } from '#core/document/schema';
+import { readOklch, shadowOf, skinTones, stepped } from '#core/draw/colour';
+import { setColours, setSkin } from '#core/edit/commands/cast';
+import { DEFAULT_COLOURS } from '#core/figure/model';
+import { preview, run } from '../state/production.ts';
+import { COLOUR_NAMES, coloursIn, type RoomSlot } from './slots.ts';
+
+/** Colours of hair and eyes that people have. */
+const NATURAL: Readonly<Record<string, readonly string[]>> = {
+  hair: ['#2a2022', '#4a3328', '#7d5433', '#b98346', '#d8b676', '#a3502b', '#8d8a8c', '#e3e3e4'],
+  eyes: ['#4a2d1e', '#6b4a2b', '#8a6b3d', '#5d7f4a', '#3f7f74', '#4f7f8f', '#3d6b8f', '#7a7f86'],
+  lips: ['#c4706a', '#b5554f', '#a83f4a', '#8f3346', '#d4847a', '#7d3a3a', '#c9605f', '#9c4a5e'],
+};
+const CLOTH = ['#27425e', '#2f6b6a', '#7b2c45', '#d8533e', '#d9a93f', '#6b7f4f', '#efe6d6', '#3a3f4a'];
+
+/** The colour slots of what is chosen, each with its ramp and free choice; pointing at a name lights its area. */
+export function Colours({ character, slot }: { character: Character; slot: RoomSlot }) {
+  const slots = coloursIn(character, slot);
+  if (!slots.length) return null;
+  return (
+    <section aria-label="Colours" className="border-t border-line px-4 py-3">
+      <h2 className="m-0 mb-2 text-[13px] font-[680]">Colours</h2>
+      {slots.map((name) => {
+        const now = character.colours[name] ?? (name === 'lips' ? skinTones(character.skin.position, character.skin.undertone).lip : (DEFAULT_COLOURS[name] ?? '#888888'));
+        const { l } = readOklch(now);
+        const ramp = [-0.12, -0.06, 0.06, 0.12].filter((step) => l + step > 0.12 && l + step < 0.97).map((step) => stepped(now, step));
+        return (
+          <div key={name} className="mb-2 flex items-center gap-1.5" data-colour={name}>
+            <button
+              type="button"
+              className="w-14 shrink-0 rounded-sm text-left text-[12px] text-ink-2 hover:text-ink"
+              title="Point here to see its area"
+              onPointerEnter={() => preview(setColours(character.id, { [name]: '#f8cc2f' }))}
+              onPointerLeave={() => preview(undefined)}
+            >
+              {COLOUR_NAMES[name] ?? name}
+            </button>
+            <Swatch colour={now} chosen name="as it is" onTake={() => {}} />
+            <span className="flex overflow-hidden rounded-[6px] border border-line" title="Darker and lighter">
+              {ramp.map((colour) => (
+                <button
+                  key={colour}
+                  type="button"
+                  aria-label={`${COLOUR_NAMES[name] ?? name} ${colour}`}
+                  className="h-[22px] w-[13px]"
+                  style={{ background: colour }}
+                  onPointerEnter={() => preview(setColours(character.id, { [name]: colour }))}
+                  onPointerLeave={() => preview(undefined)}
+                  onClick={() => run('Change a colour', setColours(character.id, { [name]: colour }))}
+                />
+              ))}
+            </span>
+            {(NATURAL[name] ?? CLOTH).slice(0, 7).map((colour) => (
+              <Swatch
+                key={colour}
+                colour={colour}
+                name={`${COLOUR_NAMES[name] ?? name} ${colour}`}
+                onTry={() => preview(setColours(character.id, { [name]: colour }))}
+                onTake={() => run('Change a colour', setColours(character.id, { [name]: colour }))}
+              />
+            ))}
+            <label
+              className="relative inline-flex size-[22px] shrink-0 cursor-pointer items-center justify-center rounded-[6px] border border-edge text-ink-2 hover:bg-bench focus-within:border-ink"
+              title="Any colour"
+            >
+              <Pipette size={12} strokeWidth={1.7} />
+              <input
+                type="color"
+                aria-label={`Any colour for ${(COLOUR_NAMES[name] ?? name).toLowerCase()}`}
+                value={now}
+                className="absolute inset-0 cursor-pointer opacity-0"
+                onInput={(event) => preview(setColours(character.id, { [name]: event.currentTarget.value }))}
+                onBlur={(event) => run('Change a colour', setColours(character.id, { [name]: event.currentTarget.value }))}
+              />
+            </label>
+          </div>
+        );
+      })}
+    </section>
+  );
+}
+
+function Swatch({ colour, name, chosen = false, onTry, onTake }: { colour: string; name: string; chosen?: boolean; onTry?: () => void; onTake: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={name}
+      onPointerEnter={onTry}
+      onPointerLeave={() => preview(undefined)}
+      onClick={onTake}
+      className={`size-[22px] shrink-0 rounded-[6px] ${chosen ? '[box-shadow:0_0_0_2px_var(--color-paper),0_0_0_4px_var(--color-ink)] mx-1' : ''}`}
+      style={{ background: `linear-gradient(135deg, ${colour} 58%, ${shadowOf(colour)} 58%)` }}
+    />
+  );
+}
+
+const RAMP = Array.from({ length: 24 }, (_, n) => n / 23);
+
+/** The ramp of human skin with its undertone: lighter and darker stay natural. */
+export function Skin({ character }: { character: Character }) {
+  const { position, undertone } = character.skin;
+  const gradient = `linear-gradient(90deg, ${RAMP.map((p) => skinTones(p, undertone).base).join(', ')})`;
+  const commit = (value: number): void => void run('Change the skin', setSkin(character.id, { position: value }));
+  return (
+    <section aria-label="Skin" className="border-t border-line px-4 py-3">
+      <div className="mb-2 flex items-center gap-1">
+        <h2 className="m-0 flex-1 text-[13px] font-[680]">Skin</h2>
+        {(
+          [
+            ['Cool', -0.8],
+            ['Neutral', 0],
+            ['Warm', 0.8],
+          ] as const
+        ).map(([name, value]) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={Math.abs(undertone - value) < 0.41}
+            onClick={() => run('Change the undertone', setSkin(character.id, { undertone: value }))}
+            className={`h-6 rounded-[7px] border px-2 text-[12px] ${Math.abs(undertone - value) < 0.41 ? 'border-ink bg-act-soft font-[650]' : 'border-transparent text-ink-2 hover:bg-bench'}`}
+          >
+            {name}
+          </button>
+        ))}
+      </div>
+      <input
+        type="range"
+        min={0}
+        max={1}
+        step={0.005}
+        aria-label="Skin, light to deep"
+        value={position}
+        className="skin-ramp h-6 w-full cursor-pointer appearance-none rounded-[6px]"
+        style={{ background: gradient }}
+        onChange={(event) => preview(setSkin(character.id, { position: Number(event.target.value) }))}
+        onPointerUp={(event) => commit(Number(event.currentTarget.value))}
+        onKeyUp={(event) => commit(Number(event.currentTarget.value))}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,124 @@
+import type { Character } from '#core/document/schema';
+import { featuresOf } from '#core/figure/parts/features/index';
+import { EXTRAS, NEVER_EMPTY, optionsOf, partIn, type Slot } from '#core/figure/parts/index';
+import { posed } from '#core/figure/pose';
+import { heightOf, proportionsOf } from '#core/figure/proportions';
+import { skeletonOf } from '#core/figure/skeleton';
+import type { OptionPicture } from '../workers/cast.worker.ts';
+
+export type RoomSlot = Slot | 'extras';
+
+/** What a slot is called, what its pictures show, and the colours that it paints with where its part names none. */
+export const SLOT_INFO: Readonly<Record<RoomSlot, { readonly label: string; readonly view: OptionPicture['view']; readonly colours: readonly string[] }>> = {
+  head: { label: 'Head', view: 'head', colours: [] },
+  hair: { label: 'Hair', view: 'head', colours: ['hair'] },
+  headwear: { label: 'Headwear', view: 'head', colours: ['accent2'] },
+  brows: { label: 'Brows', view: 'head', colours: ['hair'] },
+  eyes: { label: 'Eyes', view: 'head', colours: ['eyes'] },
+  glasses: { label: 'Glasses', view: 'head', colours: ['metal'] },
+  nose: { label: 'Nose', view: 'head', colours: [] },
+  ears: { label: 'Ears', view: 'head', colours: [] },
+  mouth: { label: 'Mouth', view: 'head', colours: ['lips'] },
+  facialHair: { label: 'Beard', view: 'head', colours: ['hair'] },
+  under: { label: 'Under', view: 'trunk', colours: ['under'] },
+  top: { label: 'Top', view: 'trunk', colours: ['primary'] },
+  outer: { label: 'Coat', view: 'trunk', colours: ['outer'] },
+  onePiece: { label: 'One-piece', view: 'body', colours: ['primary'] },
+  bottom: { label: 'Legs', view: 'legs', colours: ['trousers'] },
+  gloves: { label: 'Gloves', view: 'trunk', colours: ['gloves'] },
+  shoes: { label: 'Shoes', view: 'legs', colours: ['shoes'] },
+  extras: { label: 'Extras', view: 'body', colours: [] },
+};
+
+export const COLOUR_NAMES: Readonly<Record<string, string>> = {
+  hair: 'Hair',
+  eyes: 'Iris',
+  lips: 'Lips',
+  primary: 'Cloth',
+  secondary: 'Second',
+  accent: 'Trim',
+  accent2: 'Accent',
+  trousers: 'Legs',
+  shoes: 'Shoes',
+  metal: 'Frame',
+  under: 'Under',
+  outer: 'Coat',
+  gloves: 'Gloves',
+};
+
+/** Sides of the room on which a slot's card stands. */
+export const LEFT: readonly RoomSlot[] = ['hair', 'brows', 'eyes', 'nose', 'mouth', 'under', 'top', 'bottom', 'shoes'];
+export const RIGHT: readonly RoomSlot[] = ['headwear', 'glasses', 'ears', 'head', 'facialHair', 'outer', 'onePiece', 'gloves', 'extras'];
+
+/** What is in a slot, in words. */
+export function nameIn(character: Character, slot: RoomSlot): string {
+  if (slot === 'extras') {
+    const names = EXTRAS.filter(({ id }) => character.extras && id in character.extras).map(({ name }) => name);
+    return names.length ? names.join(', ') : 'None';
+  }
+  const features = featuresOf(character) as unknown as Record<string, { name: string } | undefined>;
+  return features[slot]?.name ?? partIn(slot, character.parts[slot])?.name ?? (slot === 'shoes' || slot === 'bottom' ? (optionsOf(slot)[0]?.name ?? '') : 'None');
+}
+
+export const mayBeEmpty = (slot: RoomSlot): boolean => slot !== 'extras' && !NEVER_EMPTY.has(slot);
+
+/** Colour slots of what is in a slot. */
+export function coloursIn(character: Character, slot: RoomSlot): readonly string[] {
+  if (character.kind === 'mascot') return ['primary', 'secondary', 'accent', 'metal', 'shoes', 'eyes', 'hair'];
+  if (slot === 'extras') return [...new Set(EXTRAS.filter(({ id }) => character.extras && id in character.extras).flatMap(({ colours }) => colours ?? []))];
+  const part = partIn(slot, character.parts[slot]);
+  if (!part && mayBeEmpty(slot) && slot !== 'bottom' && slot !== 'hair') return [];
+  return part?.colours ?? SLOT_INFO[slot].colours;
+}
+
+/** Where the room puts a figure: its scale, and the floor's height. */
+export function placeIn(character: Character, width: number, height: number): { scale: number; floor: number } {
+  const tall = character.kind === 'mascot' ? 300 : heightOf(proportionsOf(character.figure)) + 34;
+  return { scale: Math.min((height - 92) / tall, (width * 0.52) / 230, 1.6), floor: height - 46 };
+}
+
+/** The point on the figure, in its own units, that a slot's card is threaded to. */
+export function pinOf(character: Character, slot: RoomSlot, turn: number): { x: number; y: number } {
+  const p = proportionsOf(character.figure);
+  const { head, neck, hip, arms, legs } = skeletonOf(p, posed({ bodyTurn: turn * 0.45, headTurn: turn * 0.55 }));
+  const s = Math.sin(((turn * 75) / 180) * Math.PI) * 22;
+  const at = (x: number, y: number): { x: number; y: number } => ({ x, y });
+  switch (slot) {
+    case 'hair':
+      return at(head.x - 30, head.y - 44);
+    case 'headwear':
+      return at(head.x + 24, head.y - 54);
+    case 'brows':
+      return at(head.x - 22 + s, head.y - 14);
+    case 'eyes':
+      return at(head.x - 20 + s, head.y + 3);
+    case 'glasses':
+      return at(head.x + 26 + s * 0.8, head.y + 8);
+    case 'nose':
+      return at(head.x + s * 1.2 - 2, head.y + 19);
+    case 'ears':
+      return at(head.x + 41, head.y + 8);
+    case 'mouth':
+      return at(head.x - 8 + s, head.y + 32);
+    case 'head':
+      return at(head.x + 33 + s * 0.3, head.y + 27);
+    case 'facialHair':
+      return at(head.x + 14 + s * 0.7, head.y + 44);
+    case 'under':
+      return at(neck.x - 10, neck.y + 15);
+    case 'top':
+      return at(neck.x - p.chest * 0.5, neck.y + p.torso * 0.5);
+    case 'outer':
+      return at(neck.x + p.chest * 0.7, neck.y + p.torso * 0.36);
+    case 'onePiece':
+      return at(neck.x + p.waist * 0.4, neck.y + p.torso * 0.78);
+    case 'gloves':
+      return at(arms.R.wrist.x, arms.R.wrist.y + 12);
+    case 'bottom':
+      return at(legs.L.knee.x, (hip.y + legs.L.knee.y) / 2 + 22);
+    case 'shoes':
+      return at(legs.L.ankle.x - 8, -10);
+    case 'extras':
+      return at(hip.x + p.hip * 0.5, hip.y + 44);
+  }
+}

@@ -1,0 +1,286 @@
+import { ArrowLeft, Copy, Dices, Ellipsis, Trash2, UserRoundCog } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import type { Character } from '#core/document/schema';
+import { deleteCharacter, duplicateCharacter, freeName, recastRole, setLook } from '#core/edit/commands/cast';
+import { addCharacter, renameCharacter } from '#core/edit/commands/stage';
+import { ACTIONS } from '#core/figure/actions/index';
+import { type DesignId, designed } from '#core/figure/cast';
+import { randomLook, randomPerson } from '#core/figure/random';
+import { inOrder, orderAtEnd } from '#core/time/order';
+import { Body } from '../cast/Body.tsx';
+import { CastColumn } from '../cast/CastColumn.tsx';
+import { Colours, Skin } from '../cast/Colours.tsx';
+import { CastClient } from '../cast/client.ts';
+import { Options } from '../cast/Options.tsx';
+import { Room } from '../cast/Room.tsx';
+import { Strip } from '../cast/Strip.tsx';
+import type { RoomSlot } from '../cast/slots.ts';
+import { makeId } from '../ids.ts';
+import { openProduction, preview, run, useDocument, useProduction } from '../state/production.ts';
+import { useView } from '../state/view.ts';
+import { Button, EditableName, Empty } from '../ui/parts.tsx';
+import type { Trying } from '../workers/cast.worker.ts';
+import { NotFound } from './NotFound.tsx';
+import { TopBar } from './TopBar.tsx';
+
+const NEW_NAMES = [
+  'Ada',
+  'Bo',
+  'Cleo',
+  'Dario',
+  'Edda',
+  'Farid',
+  'Greta',
+  'Hugo',
+  'Ines',
+  'Jonas',
+  'Kaia',
+  'Luan',
+  'Mira',
+  'Nils',
+  'Oda',
+  'Pavel',
+  'Rosa',
+  'Sami',
+  'Tessa',
+  'Umar',
+  'Vera',
+  'Wim',
+  'Yara',
+  'Zeno',
+] as const;
+const AT_EASE: Trying = { action: undefined, hand: 'right', expression: undefined, mouth: undefined, turn: 0 };
+
+/** The cast builder: a figure that is alive, every option of it on itself. */
+export function Cast() {
+  const { production, character } = useParams();
+  const problem = useProduction((state) => state.problem);
+  const ready = useProduction((state) => state.document !== undefined && state.id === production);
+  useEffect(() => {
+    if (production) void openProduction(production);
+  }, [production]);
+  if (problem) return <NotFound sentence={problem} />;
+  if (!ready)
+    return (
+      <div className="flex h-full flex-col" aria-busy="true">
+        <div className="h-11 border-b border-line bg-paper" />
+        <div className="m-6 h-96 rounded-[10px] bg-well" />
+      </div>
+    );
+  return <Builder production={production as string} wanted={character} />;
+}
+
+function Builder({ production, wanted }: { production: string; wanted: string | undefined }) {
+  const navigate = useNavigate();
+  const document = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useDocument>>;
+  const shown = useDocument() as typeof document;
+  const scene = useView((state) => state.scene);
+  const client = useMemo(() => new CastClient(), []);
+  useEffect(() => {
+    client.onProblem = (sentence) => toast.error(sentence);
+    (window as unknown as { kipzoCast?: CastClient }).kipzoCast = client;
+  }, [client]);
+  // The worker outlives React's second mount in development; it ends with the page's way elsewhere.
+  const alive = useRef(0);
+  useEffect(() => {
+    alive.current++;
+    return () => {
+      const mine = alive.current;
+      setTimeout(() => alive.current === mine && client.end(), 1000);
+      preview(undefined);
+    };
+  }, [client]);
+
+  const first = inOrder(document.characters)[0]?.[0];
+  const id = wanted && document.characters[wanted] ? wanted : first;
+  const stored = id ? document.characters[id] : undefined;
+  const tried = id ? (shown.characters[id] ?? stored) : undefined;
+  const [slot, setSlot] = useState<RoomSlot>('hair');
+  const [trying, setTrying] = useState<Trying>(AT_EASE);
+  const [locks, setLocks] = useState<ReadonlySet<string>>(new Set());
+  const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
+  const [comparing, setComparing] = useState(false);
+  const before = useRef<{ id: string; look: Character }>(undefined);
+  if (stored && before.current?.id !== stored.id) before.current = { id: stored.id, look: stored };
+  const go = (to: string): void => void navigate(`/p/${production}/cast/${to}`);
+
+  const looked = useMemo(() => {
+    const base = comparing ? before.current?.look : tried;
+    if (!base || !hidden.size) return base;
+    const parts = { ...base.parts };
+    for (const one of hidden) delete parts[one];
+    return { ...base, parts };
+  }, [tried, comparing, hidden]);
+  const add = (design: DesignId | 'chance'): void => {
+    const made = makeId('character');
+    const order = orderAtEnd(document.characters);
+    const person =
+      design === 'chance'
+        ? {
+            ...randomPerson(Math.floor(Math.random() * 1e9), made),
+            order,
+            name: NEW_NAMES.find((name) => !Object.values(document.characters).some((c) => c.name === name)) ?? 'Somebody',
+          }
+        : designed(design, made, order);
+    run(`Make ${person.name}`, addCharacter({ ...person, name: freeName(document, person.name) }));
+    go(made);
+  };
+  const toggle = (set: ReadonlySet<string>, key: string): ReadonlySet<string> => {
+    const next = new Set(set);
+    if (!next.delete(key)) next.add(key);
+    return next;
+  };
+  const roles = inOrder(document.production.roles);
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar page="cast">
+        {scene && document.scenes[scene] && (
+          <Link
+            to={`/p/${production}/scenes/${scene}`}
+            className="ml-1 inline-flex h-[30px] items-center gap-1.5 rounded-[7px] border border-edge bg-paper px-3 text-[13px] font-semibold hover:bg-bench"
+          >
+            <ArrowLeft size={14} strokeWidth={1.8} /> Back to the scene
+          </Link>
+        )}
+      </TopBar>
+      <div className="flex min-h-0 flex-1">
+        <CastColumn client={client} document={document} chosen={id} onChoose={go} onAdd={add} />
+        {!stored || !looked || !tried ? (
+          <div className="p-8">
+            <Empty sentence="Nobody is in the cast yet.">
+              <Button kind="primary" onClick={() => add('chance')}>
+                Make a person
+              </Button>
+            </Empty>
+          </div>
+        ) : (
+          <>
+            <main className="flex min-w-0 flex-1 flex-col" aria-label="Figure">
+              <div className="flex h-12 shrink-0 items-center gap-2 bg-bench px-5">
+                <EditableName
+                  value={stored.name}
+                  label="Name of the character"
+                  onChange={(name) => run('Rename a character', renameCharacter(stored.id, name))}
+                  className="max-w-56 truncate px-0.5 text-[18px] leading-6 font-[650]"
+                />
+                <span className="text-[13px] text-ink-2">{stored.kind === 'mascot' ? 'mascot' : `${tried.figure.age} years`}</span>
+                <span className="flex-1" />
+                <select
+                  aria-label="Try an action"
+                  value={trying.action ?? ''}
+                  onChange={(event) => setTrying({ ...trying, action: event.target.value || undefined })}
+                  className="h-7 max-w-40 rounded-[7px] border border-edge bg-paper px-1.5 text-[13px]"
+                >
+                  <option value="">Stand</option>
+                  {ACTIONS.map(({ id: action, name }) => (
+                    <option key={action} value={action}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+                <Button
+                  kind="outline"
+                  onPointerDown={() => setComparing(true)}
+                  onPointerUp={() => setComparing(false)}
+                  onPointerLeave={() => setComparing(false)}
+                  onKeyDown={(event) => event.key === ' ' && setComparing(true)}
+                  onKeyUp={() => setComparing(false)}
+                  onBlur={() => setComparing(false)}
+                  aria-pressed={comparing}
+                  title="Hold to see it as it was when you came"
+                  className="!h-7 !px-2.5"
+                >
+                  Before
+                </Button>
+                {stored.kind === 'person' && (
+                  <Button
+                    icon={<Dices size={15} strokeWidth={1.6} />}
+                    className="!h-7 !px-2.5"
+                    onClick={() => run('A surprise', setLook(stored.id, randomLook(Math.floor(Math.random() * 1e9), stored, locks)))}
+                  >
+                    Surprise me
+                  </Button>
+                )}
+                <DropdownMenu.Root>
+                  <DropdownMenu.Trigger aria-label={`More for ${stored.name}`} className="inline-flex size-7 items-center justify-center rounded-[7px] text-ink-2 hover:bg-well">
+                    <Ellipsis size={16} />
+                  </DropdownMenu.Trigger>
+                  <DropdownMenu.Portal>
+                    <DropdownMenu.Content
+                      align="end"
+                      className="raised scrolls z-40 max-h-[420px] min-w-52 overflow-y-auto rounded-[9px] border border-line bg-paper p-1 text-[13px]"
+                    >
+                      {roles.length > 0 && <div className="px-2.5 pt-1 pb-1 text-[11.5px] text-ink-3">Plays the part of</div>}
+                      {roles.map(([role, { name, character }]) => (
+                        <DropdownMenu.Item
+                          key={role}
+                          disabled={character === stored.id}
+                          className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[disabled]:text-ink-3 data-[highlighted]:bg-act-soft"
+                          onSelect={() => run(`${stored.name} plays ${name}`, recastRole(role, stored.id))}
+                        >
+                          <UserRoundCog size={14} strokeWidth={1.6} /> {name}
+                          {character === stored.id ? ', already' : ''}
+                        </DropdownMenu.Item>
+                      ))}
+                      <div className="my-1 h-px bg-line" />
+                      <DropdownMenu.Item
+                        className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"
+                        onSelect={() => {
+                          const copy = makeId('character');
+                          run('Duplicate a character', duplicateCharacter(stored.id, copy));
+                          go(copy);
+                        }}
+                      >
+                        <Copy size={14} strokeWidth={1.6} /> Duplicate
+                      </DropdownMenu.Item>
+                      {inOrder(document.characters)
+                        .filter(([other, c]) => other !== stored.id && c.kind === 'person' && stored.kind === 'person')
+                        .map(([other, c]) => (
+                          <DropdownMenu.Item
+                            key={other}
+                            className="cursor-pointer rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"
+                            onSelect={() => run(`Take over the look of ${c.name}`, setLook(stored.id, c))}
+                          >
+                            Look of {c.name}
+                          </DropdownMenu.Item>
+                        ))}
+                      <DropdownMenu.Item
+                        className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 text-err outline-none data-[highlighted]:bg-err-soft"
+                        onSelect={() => run('Delete a character', deleteCharacter(stored.id))}
+                      >
+                        <Trash2 size={14} strokeWidth={1.6} /> Delete
+                      </DropdownMenu.Item>
+                    </DropdownMenu.Content>
+                  </DropdownMenu.Portal>
+                </DropdownMenu.Root>
+              </div>
+              <Room client={client} character={looked} trying={trying} slot={slot} hidden={hidden} onSlot={setSlot} />
+              <Strip client={client} character={stored} trying={trying} onTry={(values) => setTrying((old) => ({ ...old, ...values }))} />
+            </main>
+            <aside className="flex w-[396px] shrink-0 flex-col border-l border-line bg-paper" aria-label="Options">
+              {stored.kind === 'person' && (
+                <Options
+                  client={client}
+                  character={stored}
+                  slot={slot}
+                  locked={locks.has(slot)}
+                  hidden={hidden.has(slot)}
+                  onLock={() => setLocks(toggle(locks, slot))}
+                  onHide={() => setHidden(toggle(hidden, slot))}
+                />
+              )}
+              <div className="scrolls max-h-[52%] shrink-0 overflow-y-auto">
+                <Colours character={tried} slot={slot} />
+                {stored.kind === 'person' && <Skin character={tried} />}
+                {stored.kind === 'person' && <Body character={tried} />}
+              </div>
+            </aside>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,199 @@
+import type { Character, MouthShape } from '#core/document/schema';
+import type { Matrix } from '#core/draw/matrix';
+import { actionOf } from '#core/figure/actions/index';
+import { playAction } from '#core/figure/actions/play';
+import { alivePose } from '#core/figure/alive';
+import { expressionOf } from '#core/figure/expressions/index';
+import { drawFigure } from '#core/figure/figure';
+import { MOUTH_CHART } from '#core/figure/mouth';
+import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
+import type { EngineExports } from '#core/paint/engine';
+import { IncrementalPainter, paintFully } from '#core/paint/incremental';
+import { Painter } from '#core/paint/paint';
+import engineUrl from '../../core/paint/engine.wasm?url';
+
+/** What the figure is asked to do in the room. */
+export interface Trying {
+  readonly action: string | undefined;
+  readonly hand: 'left' | 'right' | 'both';
+  readonly expression: string | undefined;
+  readonly mouth: MouthShape | undefined;
+  readonly turn: number;
+}
+
+export interface OptionPicture {
+  readonly key: string;
+  readonly character: Character;
+  /** What the picture shows: the head, all of it, or a stretch of the body in head units. */
+  readonly view: 'head' | 'body' | 'legs' | 'trunk';
+  readonly turn?: number;
+  readonly expression?: string;
+  readonly mouth?: MouthShape;
+}
+
+export type CastRequest =
+  | { readonly kind: 'canvas'; readonly canvas: OffscreenCanvas }
+  | { readonly kind: 'room'; readonly width: number; readonly height: number; readonly scale: number; readonly floor: number; readonly background: string }
+  | { readonly kind: 'figure'; readonly character: Character; readonly trying: Trying }
+  | { readonly kind: 'gaze'; readonly x: number; readonly y: number }
+  | { readonly kind: 'rest'; readonly still: boolean }
+  | {
+      readonly kind: 'options';
+      readonly lane: string;
+      readonly batch: number;
+      readonly width: number;
+      readonly height: number;
+      readonly background: string;
+      readonly list: readonly OptionPicture[];
+    };
+
+export type CastAnswer =
+  | { readonly kind: 'option'; readonly batch: number; readonly key: string; readonly bitmap: ImageBitmap }
+  | { readonly kind: 'batch'; readonly batch: number; readonly ms: number }
+  | { readonly kind: 'drawn'; readonly ms: number }
+  | { readonly kind: 'problem'; readonly sentence: string };
+
+const FRAME_MS = 1000 / 30;
+
+let canvas: OffscreenCanvas | undefined;
+let context: OffscreenCanvasRenderingContext2D | undefined;
+let painter: IncrementalPainter | undefined;
+let room = { width: 756, height: 606, scale: 1, floor: 560, background: '#eaf2f0' };
+let figure: Extract<CastRequest, { kind: 'figure' }> | undefined;
+let actionSince = 0;
+let target = { x: 0, y: 0 };
+const gaze = { x: 0, y: 0 };
+let still = false;
+/** The newest batch of each lane of pictures. */
+const newest = new Map<string, number>();
+
+const brush: Promise<Painter> = (async () => {
+  const { instance } = await WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } });
+  return new Painter(instance.exports as unknown as EngineExports);
+})();
+
+function added(...poses: readonly PartialPose[]): PartialPose {
+  const out: PartialPose = {};
+  for (const pose of poses) for (const key of POSE_KEYS) if (pose[key]) out[key] = (out[key] ?? 0) + (pose[key] as number);
+  return out;
+}
+
+/** The moment's stance: alive, with the expression and the action that are tried. */
+function stance(now: number): PartialPose {
+  if (!figure) return {};
+  const { trying, character } = figure;
+  const seconds = now / 1000;
+  const action = trying.action ? actionOf(trying.action) : undefined;
+  const alive = still ? {} : alivePose(seconds, { seed: character.name.length + 3, lively: character.temper.lively, gaze });
+  const face = trying.expression ? (expressionOf(trying.expression)?.face ?? {}) : { smile: 0.35 };
+  const turn: PartialPose = { bodyTurn: trying.turn * 0.45, headTurn: trying.turn * 0.55 };
+  let doing: PartialPose = {};
+  if (action) {
+    const hold = Math.max(action.seconds, 2.4);
+    const long = hold + 1.6;
+    doing = playAction(action, trying.hand, ((now - actionSince) / 1000) % long, hold - 0.4);
+  }
+  return added(alive, face, turn, doing);
+}
+
+async function drawRoom(): Promise<void> {
+  if (!canvas || !context || !figure) return;
+  const started = performance.now();
+  const own = await brush;
+  const ease = 0.24;
+  gaze.x += (target.x - gaze.x) * ease;
+  gaze.y += (target.y - gaze.y) * ease;
+  const { nodes } = drawFigure(figure.character, posed(stance(started)), MOUTH_CHART[figure.trying.mouth ?? 'rest']);
+  if (painter?.width !== room.width || painter.height !== room.height) {
+    painter?.dispose();
+    painter = new IncrementalPainter(own, room.width, room.height);
+  }
+  const view: Matrix = [room.scale, 0, 0, room.scale, room.width / 2, room.floor];
+  const floor = {
+    id: 'room.floor',
+    path: Float32Array.from([0, 0, room.floor - 24, 1, room.width, room.floor - 24, 1, room.width, room.height, 1, 0, room.height, 4]),
+    fill: '#dfe9e7',
+    matrix: [1, 0, 0, 1, 0, 0] as Matrix,
+  };
+  const changed = painter.paint({
+    width: room.width,
+    height: room.height,
+    background: room.background,
+    planes: [
+      { view: [1, 0, 0, 1, 0, 0], nodes: [floor] },
+      { view, nodes },
+    ],
+  });
+  const frame = new ImageData(painter.surface.view(), room.width, room.height);
+  for (const { left, top, right, bottom } of changed) context.putImageData(frame, 0, 0, left, top, right - left, bottom - top);
+  self.postMessage({ kind: 'drawn', ms: performance.now() - started } satisfies CastAnswer);
+}
+
+async function loop(): Promise<void> {
+  const started = performance.now();
+  await drawRoom().catch((thrown) => self.postMessage({ kind: 'problem', sentence: String(thrown) } satisfies CastAnswer));
+  setTimeout(() => void loop(), Math.max(4, FRAME_MS - (performance.now() - started)));
+}
+void loop();
+
+/** One option's picture, painted and sent as soon as it is ready. */
+async function drawOption({ character, view, turn = 0, expression, mouth }: OptionPicture, width: number, height: number, background: string): Promise<ImageBitmap> {
+  const own = await brush;
+  const pose = posed({ ...(expression ? expressionOf(expression)?.face : { smile: 0.4 }), headTurn: turn, bodyTurn: 0 });
+  const { nodes, skeleton } = drawFigure(character, pose, MOUTH_CHART[mouth ?? 'rest']);
+  const tall = -skeleton.head.y + 120;
+  const mascot = character.kind === 'mascot';
+  const spans = {
+    head: { scale: height / (mascot ? 200 : 158), middle: skeleton.head.y - (mascot ? 8 : 6) },
+    body: { scale: height / (tall + 24), middle: -tall / 2 + 10 },
+    trunk: { scale: height / (skeleton.hip.y * -0.86 + 30), middle: (skeleton.neck.y + skeleton.hip.y) / 2 + 26 },
+    legs: { scale: height / (-skeleton.hip.y + 60), middle: skeleton.hip.y / 2 + 6 },
+  } as const;
+  const { scale, middle } = spans[view];
+  const at: Matrix = [scale, 0, 0, scale, width / 2 - (view === 'head' ? skeleton.head.x : 0) * scale, height / 2 - middle * scale];
+  const surface = paintFully(own, { width, height, background, planes: [{ view: at, nodes }] }, width, height);
+  const flat = new OffscreenCanvas(width, height);
+  flat.getContext('2d')?.putImageData(new ImageData(surface.pixels(), width, height), 0, 0);
+  surface.dispose();
+  return flat.transferToImageBitmap();
+}
+
+self.onmessage = async ({ data }: MessageEvent<CastRequest>) => {
+  switch (data.kind) {
+    case 'canvas':
+      canvas = data.canvas;
+      context = canvas.getContext('2d', { alpha: false }) ?? undefined;
+      return;
+    case 'room':
+      room = data;
+      if (canvas && (canvas.width !== data.width || canvas.height !== data.height)) {
+        canvas.width = data.width;
+        canvas.height = data.height;
+      }
+      painter?.reset();
+      return;
+    case 'figure':
+      if (figure?.trying.action !== data.trying.action || figure?.trying.hand !== data.trying.hand) actionSince = performance.now();
+      figure = data;
+      return;
+    case 'gaze':
+      target = { x: data.x, y: data.y };
+      return;
+    case 'rest':
+      still = data.still;
+      return;
+    case 'options': {
+      newest.set(data.lane, data.batch);
+      const started = performance.now();
+      for (const [n, option] of data.list.entries()) {
+        // A newer page of options makes the rest of this one useless.
+        if (newest.get(data.lane) !== data.batch) return;
+        const bitmap = await drawOption(option, data.width, data.height, data.background);
+        self.postMessage({ kind: 'option', batch: data.batch, key: option.key, bitmap } satisfies CastAnswer, { transfer: [bitmap] });
+        // Lets the room and newer wishes in between.
+        if (n % 4 === 3) await new Promise((next) => setTimeout(next, 0));
+      }
+      self.postMessage({ kind: 'batch', batch: data.batch, ms: performance.now() - started } satisfies CastAnswer);
+    }
+  }
+};
