@@ -6,7 +6,7 @@ import { dressedWith, misfit } from '#core/figure/fit';
 import { optionsOf, type Slot } from '#core/figure/parts/index';
 import { preview, run } from '../state/production.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
-import { IconButton, Tip } from '../ui/parts.tsx';
+import { IconButton } from '../ui/parts.tsx';
 import type { CastClient } from './client.ts';
 import { mayBeEmpty, type RoomSlot, SLOT_INFO } from './slots.ts';
 
@@ -91,13 +91,14 @@ export function Options({ client, character, slot, locked, hidden, onLock, onHid
           const found = id === 'none' || worn(id) ? undefined : misfit(character, slot, id);
           const impossible = !!found && !found.slots.length && !found.extras.length;
           const chosen = worn(id);
-          const tile = (
+          return (
             <button
               key={id}
               type="button"
               data-option={id}
               aria-pressed={chosen}
               disabled={impossible}
+              title={found ? `${found.sentence}${found.nearest ? ` ${found.nearest.name} does.` : ''}` : undefined}
               onPointerEnter={() => tryOn(id)}
               onFocus={() => tryOn(id)}
               onBlur={() => preview(undefined)}
@@ -108,13 +109,6 @@ export function Options({ client, character, slot, locked, hidden, onLock, onHid
               <span className={`truncate px-1 text-[12px] leading-4 ${chosen ? 'font-[680]' : 'font-[550]'}`}>{name}</span>
               {found && !impossible && <span className="truncate px-1 text-[11px] leading-[14px] text-warn">takes {found.slots.length + found.extras.length} off</span>}
             </button>
-          );
-          return found ? (
-            <Tip key={id} text={`${found.sentence}${found.nearest ? ` ${found.nearest.name} does.` : ''}`} side="left">
-              {tile}
-            </Tip>
-          ) : (
-            tile
           );
         })}
         {tiles.length === 0 && <p className="col-span-3 m-0 text-[13px] text-ink-2">Nothing here is called “{query}”.</p>}

@@ -3,6 +3,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
+import { tinykeys } from 'tinykeys';
 import type { Character } from '#core/document/schema';
 import { deleteCharacter, duplicateCharacter, freeName, recastRole, setLook } from '#core/edit/commands/cast';
 import { addCharacter, renameCharacter } from '#core/edit/commands/stage';
@@ -19,7 +20,7 @@ import { Room } from '../cast/Room.tsx';
 import { Strip } from '../cast/Strip.tsx';
 import type { RoomSlot } from '../cast/slots.ts';
 import { makeId } from '../ids.ts';
-import { openProduction, preview, run, useDocument, useProduction } from '../state/production.ts';
+import { openProduction, preview, redo, run, undo, useDocument, useProduction } from '../state/production.ts';
 import { useView } from '../state/view.ts';
 import { Button, EditableName, Empty } from '../ui/parts.tsx';
 import type { Trying } from '../workers/cast.worker.ts';
@@ -81,8 +82,17 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
   const client = useMemo(() => new CastClient(), []);
   useEffect(() => {
     client.onProblem = (sentence) => toast.error(sentence);
-    (window as unknown as { kipzoCast?: CastClient }).kipzoCast = client;
+    Object.assign(window, { kipzo: { production: useProduction }, kipzoCast: client });
   }, [client]);
+  useEffect(() => {
+    const typing = (event: Event): boolean =>
+      event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName) && event.target.getAttribute('type') !== 'range';
+    return tinykeys(window, {
+      '$mod+KeyZ': (event) => void (!typing(event) && undo()),
+      '$mod+KeyY': (event) => void (!typing(event) && redo()),
+      '$mod+Shift+KeyZ': (event) => void (!typing(event) && redo()),
+    });
+  }, []);
   // The worker outlives React's second mount in development; it ends with the page's way elsewhere.
   const alive = useRef(0);
   useEffect(() => {
@@ -273,7 +283,8 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                 />
               )}
               <div className="scrolls max-h-[52%] shrink-0 overflow-y-auto">
-                <Colours character={tried} slot={slot} />
+                {/* By what is worn, not by what is tried on: nothing moves under the pointer. */}
+                <Colours character={stored} slot={slot} />
                 {stored.kind === 'person' && <Skin character={tried} />}
                 {stored.kind === 'person' && <Body character={tried} />}
               </div>
