@@ -28,6 +28,14 @@ try {
   );
   await browser.driver.sleep(2500);
   await browser.shot(out('composer.png'));
+  const marit = Object.values(((await browser.run('return kipzo.production.getState().document.characters')) ?? {}) as Record<string, { id: string; name: string }>).find(
+    ({ name }) => name === 'Marit',
+  )?.id;
+  await browser.driver.get(`${url}/p/${id}/cast/${marit}`);
+  await browser.until('the figure is drawn', 'return window.kipzoCast && kipzoCast.frames.length > 10', 30_000);
+  await (await browser.find('[data-slot="headwear"]')).click();
+  await browser.driver.sleep(3000);
+  await browser.shot(out('cast.png'));
   await browser.driver.get(`${url}/p/${id}/export`);
   await browser.find('[data-export]');
   await browser.driver.sleep(4000);
@@ -36,6 +44,6 @@ try {
   await browser.close();
 }
 const kipzo = join(import.meta.dirname, '..', 'kipzo');
-execFileSync(kipzo, ['contact-sheet', '--turns', '--out', out('characters.png')]);
+execFileSync(kipzo, ['contact-sheet', '--cast', '--out', out('characters.png')]);
 execFileSync(kipzo, ['render', 'demo', '--from', '5.8', '--to', '7.2', '--size', '1280x720', '--out', '/tmp/kipzo-still.mp4']);
 execFileSync('ffmpeg', ['-v', 'error', '-y', '-ss', '1.1', '-i', '/tmp/kipzo-still.mp4', '-frames:v', '1', out('film.png')]);

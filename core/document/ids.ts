@@ -3,6 +3,7 @@ export const ID_PREFIXES = {
   production: 'pr',
   role: 'ro',
   character: 'ch',
+  outfit: 'ou',
   scene: 'sc',
   layer: 'la',
   line: 'ln',

@@ -67,6 +67,14 @@ export const ProductionSchema = v.object({
 });
 export type Production = v.InferOutput<typeof ProductionSchema>;
 
+const parts = v.record(v.pipe(v.string(), v.maxLength(30)), v.pipe(v.string(), v.maxLength(40)));
+const extras = v.optional(v.record(v.pipe(v.string(), v.maxLength(40)), v.literal(true)));
+const colours = v.record(v.pipe(v.string(), v.maxLength(30)), colour);
+
+/** Clothes, extras and cloth colours that take the place of the everyday ones. */
+export const OutfitSchema = v.object({ order, name, parts, extras, colours });
+export type Outfit = v.InferOutput<typeof OutfitSchema>;
+
 export const CharacterSchema = v.object({
   id: id('character'),
   order,
@@ -85,11 +93,13 @@ export const CharacterSchema = v.object({
     chin: signed,
   }),
   /** Part file ids by slot; a slot left out has no part. */
-  parts: v.record(v.pipe(v.string(), v.maxLength(30)), v.pipe(v.string(), v.maxLength(40))),
+  parts,
   /** Ids of extras that are worn; any number. */
-  extras: v.optional(v.record(v.pipe(v.string(), v.maxLength(40)), v.literal(true))),
+  extras,
   skin: v.object({ position: share, undertone: signed }),
-  colours: v.record(v.pipe(v.string(), v.maxLength(30)), colour),
+  colours,
+  /** Other outfits; without one the parts above are worn as they are. */
+  outfits: v.optional(v.record(id('outfit'), OutfitSchema)),
   temper: v.object({ lively: share, tense: share }),
 });
 export type Character = v.InferOutput<typeof CharacterSchema>;
@@ -150,6 +160,8 @@ export const LayerSchema = v.variant('kind', [
     kind: v.literal('character'),
     order,
     character: id('character'),
+    /** What it wears in this scene; everyday clothes if left out. */
+    outfit: v.optional(id('outfit')),
     x: finite,
     y: finite,
     scale: v.pipe(v.number(), v.minValue(0.05), v.maxValue(20)),

@@ -30,10 +30,36 @@ export function newDocument({ title, slug, frame, fps }: NewProduction, makeId: 
   };
 }
 
-/** The draft voice that suits a design; others go round the list so that speakers can be told apart. */
-const DESIGN_VOICES: Readonly<Record<DesignId, string>> = { marit: 'lantern', tully: 'pebble', noor: 'linden', theo: 'cobble', juno: 'willow' };
-export const voiceFor = (design: DesignId | undefined, index: number): Voice =>
-  (voicePreset(design ? DESIGN_VOICES[design] : '') ?? VOICE_PRESETS[index % VOICE_PRESETS.length] ?? VOICE_PRESETS[0])?.voice as Voice;
+/** Draft voices that suit a design. */
+const DESIGN_VOICES: Readonly<Partial<Record<DesignId, string>>> = {
+  marit: 'lantern',
+  tully: 'pebble',
+  noor: 'linden',
+  theo: 'cobble',
+  juno: 'willow',
+  bram: 'skerry',
+  harjit: 'cobble',
+  lena: 'willow',
+  kofi: 'cobble',
+  mei: 'linden',
+  pablo: 'spruce',
+  ingrid: 'lantern',
+  samir: 'spruce',
+  rosa: 'lantern',
+  emil: 'skerry',
+  zola: 'willow',
+  otto: 'skerry',
+  folio: 'spruce',
+  athena: 'linden',
+};
+
+/** The draft voice of a design, or the next in turn; one that nobody has yet while there is one, so that speakers can be told apart. */
+export function voiceFor(design: DesignId | undefined, index: number, taken: readonly Voice[] = []): Voice {
+  const inTurn = [...VOICE_PRESETS.slice(index % VOICE_PRESETS.length), ...VOICE_PRESETS];
+  const list = [voicePreset((design && DESIGN_VOICES[design]) ?? ''), ...inTurn].flatMap((preset) => (preset ? [preset.voice] : []));
+  const used = new Set(taken.map((voice) => JSON.stringify(voice)));
+  return list.find((voice) => !used.has(JSON.stringify(voice))) ?? (list[0] as Voice);
+}
 
 /** Designs for speakers: the one of the same name, else the next that nobody plays. */
 export function designsFor(speakers: readonly string[]): DesignId[] {
@@ -44,7 +70,7 @@ export function designsFor(speakers: readonly string[]): DesignId[] {
     if (same) taken.add(same);
     return same;
   });
-  const order: DesignId[] = ['noor', 'theo', 'tully', 'marit', 'juno'];
+  const order: DesignId[] = ['noor', 'theo', 'tully', 'marit', 'juno', ...all];
   return out.map((known, index) => {
     if (known) return known;
     const next = order.find((id) => !taken.has(id)) ?? (order[index % order.length] as DesignId);
@@ -125,7 +151,11 @@ export function fromScript(script: ReadScript, production: NewProduction, makeId
         character,
         colour: (index % 8) + 1,
         name,
-        voice: voiceFor(design, index),
+        voice: voiceFor(
+          design,
+          index,
+          Object.values(document.production.roles).map((one) => one.voice),
+        ),
         scene,
         layer: makeId('layer'),
         place: places[index] as (typeof places)[number],

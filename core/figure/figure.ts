@@ -4,7 +4,7 @@ import { ellipse, polygon } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { drawArm, drawCollar, drawLeg, drawSkirt, drawTorso, torsoFrame } from './body.ts';
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
-import { drawRobot } from './mascots/harbourRobot.ts';
+import { mascotOf } from './mascots/index.ts';
 import { type FigureModel, modelOf } from './model.ts';
 import { chinDrop, type MouthNumbers } from './mouth.ts';
 import { facialHair, headPart } from './parts/index.ts';
@@ -23,7 +23,7 @@ export interface DrawnFigure {
 /** A character in a pose. The same function draws stage, thumbnails and contact sheets. */
 export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers): DrawnFigure {
   const model = modelOf(character);
-  return character.kind === 'mascot' ? drawRobot(model, pose, mouth) : drawPerson(model, pose, mouth);
+  return character.kind === 'mascot' ? mascotOf(character).draw(model, pose, mouth) : drawPerson(model, pose, mouth);
 }
 
 export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers): DrawnFigure {

@@ -1,9 +1,10 @@
 import type { Character, CharacterLayer, CueOf, Document, Line, Scene } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
 import { actionOf } from '../figure/actions/index.ts';
-import { robotProportions } from '../figure/mascots/harbourRobot.ts';
+import { bodyOf } from '../figure/mascots/index.ts';
+import { dressed } from '../figure/outfits.ts';
 import type { PoseKey } from '../figure/pose.ts';
-import { heightOf, type Proportions, proportionsOf } from '../figure/proportions.ts';
+import { heightOf, type Proportions } from '../figure/proportions.ts';
 import type { Analysis } from '../speech/analysis.ts';
 import { estimateSpeech } from '../speech/estimate.ts';
 import { inOrder } from '../time/order.ts';
@@ -122,7 +123,7 @@ function buildScene(document: Document, scene: Scene, analysis: AnalysisOf, fps:
   const layers = new Map<string, LayerSchedule>();
   for (const [id, layer] of characterLayers(scene)) {
     const character = document.characters[layer.character];
-    if (character) layers.set(id, layerSchedule(scene, resolved, lines, id, layer, character, fps));
+    if (character) layers.set(id, layerSchedule(scene, resolved, lines, id, layer, dressed(character, layer.outfit), fps));
   }
   const cameras = Object.entries(scene.cues)
     .filter((entry): entry is [string, CueOf<'camera'>] => entry[1].kind === 'camera')
@@ -170,7 +171,7 @@ function spansOf(scene: Scene, resolved: Resolved, lines: readonly ScheduledLine
 }
 
 function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly ScheduledLine[], id: string, layer: CharacterLayer, character: Character, fps: FrameRate): LayerSchedule {
-  const p = character.kind === 'mascot' ? robotProportions : proportionsOf(character.figure);
+  const p = bodyOf(character);
   const height = heightOf(p);
   const { lively, tense } = character.temper;
   const cues = Object.entries(scene.cues)

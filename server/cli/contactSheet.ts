@@ -15,6 +15,7 @@ import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { moved } from '#core/figure/face';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
+import { dressed } from '#core/figure/outfits';
 import { optionsOf, SLOTS } from '#core/figure/parts/index';
 import { type PartialPose, posed } from '#core/figure/pose';
 import { randomPerson } from '#core/figure/random';
@@ -41,22 +42,25 @@ export const contactSheetCommand = (): Command =>
     .option('--expressions', 'all expressions')
     .option('--mouths', 'the mouth chart in smile and frown')
     .option('--turns', 'heads turned')
+    .option('--cast', 'everybody to start from, with their second outfits')
     .option('--slot <slot>', 'one character with every part of a slot, such as hair or nose')
     .action(async (options) => {
       const name = options.character as DesignId;
       if (!(name in DESIGNS)) throw failure('no-character', `There is no character called “${name}”. Choose one of ${Object.keys(DESIGNS).join(', ')}.`);
       const one = designed(name, 'ch_000000000000', 'a0');
-      const cells: Cell[] = options.slot
-        ? slotCells(one, options.slot)
-        : options.actions
-          ? actionCells(one)
-          : options.expressions
-            ? expressionCells(one)
-            : options.mouths
-              ? mouthCells(one)
-              : options.turns
-                ? turnCells()
-                : variedCells(Number(options.seed), Number(options.count));
+      const cells: Cell[] = options.cast
+        ? castCells()
+        : options.slot
+          ? slotCells(one, options.slot)
+          : options.actions
+            ? actionCells(one)
+            : options.expressions
+              ? expressionCells(one)
+              : options.mouths
+                ? mouthCells(one)
+                : options.turns
+                  ? turnCells()
+                  : variedCells(Number(options.seed), Number(options.count));
       const heads = options.expressions || options.mouths || options.turns || (options.slot && HEAD_SLOTS.has(options.slot));
       await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 8 : 6, heads ? 190 : 268, heads ? 190 : 360, heads));
     });
@@ -113,6 +117,18 @@ function slotCells(character: Character, slot: string): Cell[] {
     label: name,
   }));
 }
+
+/** Everybody to start from: in everyday clothes, and in the second outfit. */
+const castCells = (): Cell[] =>
+  (Object.keys(DESIGNS) as DesignId[]).flatMap((name, n) => {
+    const character = designed(name, 'ch_000000000000', 'a0');
+    return [undefined, ...Object.keys(character.outfits ?? {})].map((outfit) => ({
+      character: dressed(character, outfit),
+      pose: { smile: 0.5, headTurn: [0, 0.2, -0.2][n % 3] as number },
+      mouth: 'rest' as const,
+      label: outfit ? `${character.name}, ${character.outfits?.[outfit]?.name}` : character.name,
+    }));
+  });
 
 const turnCells = (): Cell[] =>
   (Object.keys(DESIGNS) as DesignId[]).flatMap((name) =>

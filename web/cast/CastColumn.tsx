@@ -15,7 +15,7 @@ interface Props {
   readonly document: Document;
   readonly chosen: string | undefined;
   readonly onChoose: (id: string) => void;
-  readonly onAdd: (design: DesignId | 'chance') => void;
+  readonly onAdd: (design: DesignId | 'chance' | 'file') => void;
 }
 
 /** Everybody in the production, and the way to somebody new. */
@@ -65,6 +65,9 @@ export function CastColumn({ client, document, chosen, onChoose, onAdd }: Props)
           <DropdownMenu.Content align="start" side="right" className="raised scrolls z-40 max-h-[420px] min-w-44 overflow-y-auto rounded-[9px] border border-line bg-paper p-1">
             <DropdownMenu.Item className={`${item} font-semibold`} onSelect={() => onAdd('chance')}>
               A person by chance
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => onAdd('file')}>
+              From a character file …
             </DropdownMenu.Item>
             <div className="px-2.5 pt-2 pb-1 text-[11.5px] text-ink-3">Start from</div>
             {(Object.keys(DESIGNS) as DesignId[]).map((design) => (

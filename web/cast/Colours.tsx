@@ -15,7 +15,7 @@ const NATURAL: Readonly<Record<string, readonly string[]>> = {
 const CLOTH = ['#27425e', '#2f6b6a', '#7b2c45', '#d8533e', '#d9a93f', '#6b7f4f', '#efe6d6', '#3a3f4a'];
 
 /** The colour slots of what is chosen, each with its ramp and free choice; pointing at a name lights its area. */
-export function Colours({ character, slot }: { character: Character; slot: RoomSlot }) {
+export function Colours({ character, slot, outfit }: { character: Character; slot: RoomSlot; outfit: string | undefined }) {
   const slots = coloursIn(character, slot);
   if (!slots.length) return null;
   return (
@@ -31,7 +31,7 @@ export function Colours({ character, slot }: { character: Character; slot: RoomS
               type="button"
               className="w-14 shrink-0 rounded-sm text-left text-[12px] text-ink-2 hover:text-ink"
               title="Point here to see its area"
-              onPointerEnter={() => preview(setColours(character.id, { [name]: '#f8cc2f' }))}
+              onPointerEnter={() => preview(setColours(character.id, { [name]: '#f8cc2f' }, outfit))}
               onPointerLeave={() => preview(undefined)}
             >
               {COLOUR_NAMES[name] ?? name}
@@ -45,9 +45,9 @@ export function Colours({ character, slot }: { character: Character; slot: RoomS
                   aria-label={`${COLOUR_NAMES[name] ?? name} ${colour}`}
                   className="h-[22px] w-[13px]"
                   style={{ background: colour }}
-                  onPointerEnter={() => preview(setColours(character.id, { [name]: colour }))}
+                  onPointerEnter={() => preview(setColours(character.id, { [name]: colour }, outfit))}
                   onPointerLeave={() => preview(undefined)}
-                  onClick={() => run('Change a colour', setColours(character.id, { [name]: colour }))}
+                  onClick={() => run('Change a colour', setColours(character.id, { [name]: colour }, outfit))}
                 />
               ))}
             </span>
@@ -56,8 +56,8 @@ export function Colours({ character, slot }: { character: Character; slot: RoomS
                 key={colour}
                 colour={colour}
                 name={`${COLOUR_NAMES[name] ?? name} ${colour}`}
-                onTry={() => preview(setColours(character.id, { [name]: colour }))}
-                onTake={() => run('Change a colour', setColours(character.id, { [name]: colour }))}
+                onTry={() => preview(setColours(character.id, { [name]: colour }, outfit))}
+                onTake={() => run('Change a colour', setColours(character.id, { [name]: colour }, outfit))}
               />
             ))}
             <label
@@ -70,8 +70,8 @@ export function Colours({ character, slot }: { character: Character; slot: RoomS
                 aria-label={`Any colour for ${(COLOUR_NAMES[name] ?? name).toLowerCase()}`}
                 value={now}
                 className="absolute inset-0 cursor-pointer opacity-0"
-                onInput={(event) => preview(setColours(character.id, { [name]: event.currentTarget.value }))}
-                onBlur={(event) => run('Change a colour', setColours(character.id, { [name]: event.currentTarget.value }))}
+                onInput={(event) => preview(setColours(character.id, { [name]: event.currentTarget.value }, outfit))}
+                onBlur={(event) => run('Change a colour', setColours(character.id, { [name]: event.currentTarget.value }, outfit))}
               />
             </label>
           </div>

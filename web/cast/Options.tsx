@@ -19,6 +19,7 @@ interface Props {
   readonly client: CastClient;
   readonly character: Character;
   readonly slot: RoomSlot;
+  readonly outfit: string | undefined;
   readonly locked: boolean;
   readonly hidden: boolean;
   readonly onLock: () => void;
@@ -26,7 +27,7 @@ interface Props {
 }
 
 /** Every option of a slot on this very character: pointing tries it on, a click takes it. */
-export function Options({ client, character, slot, locked, hidden, onLock, onHide }: Props) {
+export function Options({ client, character, slot, outfit, locked, hidden, onLock, onHide }: Props) {
   const [query, setQuery] = useState('');
   const [pictures, setPictures] = useState<ReadonlyMap<string, ImageBitmap>>(new Map());
   useEffect(() => setQuery(''), [slot]);
@@ -48,12 +49,12 @@ export function Options({ client, character, slot, locked, hidden, onLock, onHid
   const worn = (id: string): boolean =>
     slot === 'extras' ? !!character.extras && id in character.extras : (character.parts[slot] ?? (mayBeEmpty(slot) ? 'none' : all[0]?.id)) === id;
   const take = (id: string): void => {
-    if (slot === 'extras') run(worn(id) ? 'Take an extra off' : 'Put an extra on', setExtra(character.id, id, !worn(id)));
-    else run(`Change the ${label.toLowerCase()}`, setPart(character.id, slot, id === 'none' ? null : id));
+    if (slot === 'extras') run(worn(id) ? 'Take an extra off' : 'Put an extra on', setExtra(character.id, id, !worn(id), outfit));
+    else run(`Change the ${label.toLowerCase()}`, setPart(character.id, slot, id === 'none' ? null : id, outfit));
   };
   const tryOn = (id: string): void => {
     if (worn(id)) return preview(undefined);
-    preview(slot === 'extras' ? setExtra(character.id, id, true) : setPart(character.id, slot, id === 'none' ? null : id));
+    preview(slot === 'extras' ? setExtra(character.id, id, true, outfit) : setPart(character.id, slot, id === 'none' ? null : id, outfit));
   };
   const tiles = [...(mayBeEmpty(slot) && !words ? [{ id: 'none', name: 'None' }] : []), ...shown];
   return (

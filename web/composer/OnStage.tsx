@@ -5,9 +5,11 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Backdrop, Character } from '#core/document/schema';
+import { wearOutfit } from '#core/edit/commands/cast';
 import { addLayer, removeLayer, renameCharacter, setBackdrop } from '#core/edit/commands/stage';
 import { addSpeaker, placesFor, scaleFor, voiceFor } from '#core/edit/create';
 import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
+import { dressed } from '#core/figure/outfits';
 import { characterLayers } from '#core/schedule/casting';
 import { floorOf } from '#core/stage/backdrop';
 import { PROPS, propOf } from '#core/stage/props/index';
@@ -53,7 +55,7 @@ export function OnStage({ scene }: { scene: PlacedScene }) {
             </button>
           );
         const character = document_.characters[layer.character];
-        return character ? <PersonCard key={id} id={id} character={character} scene={scene} hidden={layer.hidden} /> : null;
+        return character ? <PersonCard key={id} id={id} character={character} outfit={layer.outfit} scene={scene} hidden={layer.hidden} /> : null;
       })}
       <button
         type="button"
@@ -85,7 +87,7 @@ export function OnStage({ scene }: { scene: PlacedScene }) {
 
 const portraits = new WeakMap<Character, Promise<ImageBitmap>>();
 
-function PersonCard({ id, character, scene, hidden }: { id: string; character: Character; scene: PlacedScene; hidden: boolean }) {
+function PersonCard({ id, character, outfit, scene, hidden }: { id: string; character: Character; outfit: string | undefined; scene: PlacedScene; hidden: boolean }) {
   const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
   const selected = useView((state) => state.layer === id);
   const navigate = useNavigate();
@@ -94,14 +96,15 @@ function PersonCard({ id, character, scene, hidden }: { id: string; character: C
   const tone = toneOf(colour);
   const [bitmap, setBitmap] = useState<ImageBitmap>();
   useEffect(() => {
-    let picture = portraits.get(character);
-    if (!picture) portraits.set(character, (picture = stage().portrait(character, 96, tone.mid)));
+    const look = dressed(character, outfit);
+    let picture = portraits.get(look);
+    if (!picture) portraits.set(look, (picture = stage().portrait(look, 96, tone.mid)));
     let here = true;
     void picture.then((value) => here && setBitmap(value));
     return () => {
       here = false;
     };
-  }, [character, tone.mid]);
+  }, [character, outfit, tone.mid]);
   return (
     <div
       role="button"
@@ -144,6 +147,22 @@ function PersonCard({ id, character, scene, hidden }: { id: string; character: C
             <Shirt size={14} strokeWidth={1.6} />
           </IconButton>
         )}
+        {selected && character.outfits && Object.keys(character.outfits).length > 0 && (
+          <select
+            aria-label={`Outfit of ${character.name}`}
+            value={outfit ?? ''}
+            onClick={(event) => event.stopPropagation()}
+            onChange={(event) => run('Change the outfit', wearOutfit(scene.id, id, event.target.value || null))}
+            className="mt-0.5 h-6 w-[72px] rounded-[6px] border border-line bg-paper text-[11.5px]"
+          >
+            <option value="">Everyday</option>
+            {inOrder(character.outfits).map(([key, { name }]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
         <span className="mt-0.5 block text-[12px] leading-[14px] text-ink-2">
           {hidden ? 'hidden' : speaking !== undefined ? `speaking, line ${speaking + 1}` : scene.lines.some((l) => l.layer === id) ? 'listening' : 'no lines yet'}
         </span>
@@ -169,7 +188,20 @@ function BringOn({ scene }: { scene: PlacedScene }) {
       const count = Object.keys(document_.production.roles).length;
       run(
         `Bring on ${character.name}`,
-        addSpeaker({ role, character, colour: (count % 8) + 1, name: character.name, voice: voiceFor(isNew, count), scene: scene.id, layer, place: free }),
+        addSpeaker({
+          role,
+          character,
+          colour: (count % 8) + 1,
+          name: character.name,
+          voice: voiceFor(
+            isNew,
+            count,
+            Object.values(document_.production.roles).map((one) => one.voice),
+          ),
+          scene: scene.id,
+          layer,
+          place: free,
+        }),
       );
     } else
       run(

@@ -1,21 +1,28 @@
-import { ArrowLeft, Copy, Dices, Ellipsis, Trash2, UserRoundCog } from 'lucide-react';
+import { ArrowLeft, Copy, Dices, Download, Ellipsis, Trash2, UserRoundCog } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { tinykeys } from 'tinykeys';
+import { sentenceOf } from '#core/document/failure';
 import type { Character } from '#core/document/schema';
 import { deleteCharacter, duplicateCharacter, freeName, recastRole, setLook } from '#core/edit/commands/cast';
 import { addCharacter, renameCharacter } from '#core/edit/commands/stage';
-import { ACTIONS } from '#core/figure/actions/index';
+import { poseForHand } from '#core/figure/actions/action';
+import { ACTIONS, actionOf } from '#core/figure/actions/index';
 import { type DesignId, designed } from '#core/figure/cast';
+import { expressionOf } from '#core/figure/expressions/index';
+import { dressed } from '#core/figure/outfits';
+import type { PartialPose } from '#core/figure/pose';
 import { randomLook, randomPerson } from '#core/figure/random';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { Body } from '../cast/Body.tsx';
 import { CastColumn } from '../cast/CastColumn.tsx';
 import { Colours, Skin } from '../cast/Colours.tsx';
 import { CastClient } from '../cast/client.ts';
+import { openCharacter, saveCharacter, savePicture, saveSvg } from '../cast/files.ts';
 import { Options } from '../cast/Options.tsx';
+import { Outfits } from '../cast/Outfits.tsx';
 import { Room } from '../cast/Room.tsx';
 import { Strip } from '../cast/Strip.tsx';
 import type { RoomSlot } from '../cast/slots.ts';
@@ -53,6 +60,17 @@ const NEW_NAMES = [
   'Yara',
   'Zeno',
 ] as const;
+/** The stance that is tried, for a file: an action where it is held. */
+function poseOf({ action, hand, expression, turn }: Trying): PartialPose {
+  const doing = action ? actionOf(action) : undefined;
+  return {
+    ...(expression ? expressionOf(expression)?.face : { smile: 0.35 }),
+    ...(doing ? poseForHand(doing.keys.at(-1)?.pose ?? {}, hand, 1) : {}),
+    bodyTurn: turn * 0.45,
+    headTurn: turn * 0.55,
+  };
+}
+
 const AT_EASE: Trying = { action: undefined, hand: 'right', expression: undefined, mouth: undefined, turn: 0 };
 
 /** The cast builder: a figure that is alive, every option of it on itself. */
@@ -113,20 +131,33 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
   const [locks, setLocks] = useState<ReadonlySet<string>>(new Set());
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
   const [comparing, setComparing] = useState(false);
+  const [worn, setWorn] = useState<{ id: string; outfit: string }>();
+  const outfit = worn && worn.id === id && stored?.outfits?.[worn.outfit] ? worn.outfit : undefined;
   const before = useRef<{ id: string; look: Character }>(undefined);
   if (stored && before.current?.id !== stored.id) before.current = { id: stored.id, look: stored };
   const go = (to: string): void => void navigate(`/p/${production}/cast/${to}`);
 
   const looked = useMemo(() => {
-    const base = comparing ? before.current?.look : tried;
+    const whole = comparing ? before.current?.look : tried;
+    const base = whole && dressed(whole, outfit);
     if (!base || !hidden.size) return base;
     const parts = { ...base.parts };
     for (const one of hidden) delete parts[one];
     return { ...base, parts };
-  }, [tried, comparing, hidden]);
-  const add = (design: DesignId | 'chance'): void => {
+  }, [tried, comparing, hidden, outfit]);
+  const add = (design: DesignId | 'chance' | 'file'): void => {
     const made = makeId('character');
     const order = orderAtEnd(document.characters);
+    if (design === 'file') {
+      openCharacter(made, order)
+        .then((opened) => {
+          if (!opened) return;
+          run(`Bring in ${opened.name}`, addCharacter({ ...opened, name: freeName(document, opened.name) }));
+          go(made);
+        })
+        .catch((thrown) => toast.error(sentenceOf(thrown)));
+      return;
+    }
     const person =
       design === 'chance'
         ? {
@@ -177,6 +208,7 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                   className="max-w-56 truncate px-0.5 text-[18px] leading-6 font-[650]"
                 />
                 <span className="text-[13px] text-ink-2">{stored.kind === 'mascot' ? 'mascot' : `${tried.figure.age} years`}</span>
+                {stored.kind === 'person' && <Outfits character={stored} outfit={outfit} onWear={(next) => setWorn(next ? { id: stored.id, outfit: next } : undefined)} />}
                 <span className="flex-1" />
                 <select
                   aria-label="Try an action"
@@ -257,6 +289,23 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                             Look of {c.name}
                           </DropdownMenu.Item>
                         ))}
+                      <div className="my-1 h-px bg-line" />
+                      {(
+                        [
+                          ['Save as SVG', () => saveSvg(dressed(stored, outfit), poseOf(trying))],
+                          ['Save as PNG', () => void client.picture(dressed(stored, outfit), poseOf(trying), trying.mouth, 1600).then((blob) => savePicture(stored, blob))],
+                          ['Save as a character file', () => saveCharacter(stored)],
+                        ] as const
+                      ).map(([label, act]) => (
+                        <DropdownMenu.Item
+                          key={label}
+                          className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"
+                          onSelect={act}
+                        >
+                          <Download size={14} strokeWidth={1.6} /> {label}
+                        </DropdownMenu.Item>
+                      ))}
+                      <div className="my-1 h-px bg-line" />
                       <DropdownMenu.Item
                         className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 text-err outline-none data-[highlighted]:bg-err-soft"
                         onSelect={() => run('Delete a character', deleteCharacter(stored.id))}
@@ -268,14 +317,15 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                 </DropdownMenu.Root>
               </div>
               <Room client={client} character={looked} trying={trying} slot={slot} hidden={hidden} onSlot={setSlot} />
-              <Strip client={client} character={stored} trying={trying} onTry={(values) => setTrying((old) => ({ ...old, ...values }))} />
+              <Strip client={client} character={dressed(stored, outfit)} trying={trying} onTry={(values) => setTrying((old) => ({ ...old, ...values }))} />
             </main>
             <aside className="flex w-[396px] shrink-0 flex-col border-l border-line bg-paper" aria-label="Options">
               {stored.kind === 'person' && (
                 <Options
                   client={client}
-                  character={stored}
+                  character={dressed(stored, outfit)}
                   slot={slot}
+                  outfit={outfit}
                   locked={locks.has(slot)}
                   hidden={hidden.has(slot)}
                   onLock={() => setLocks(toggle(locks, slot))}
@@ -284,7 +334,7 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
               )}
               <div className="scrolls max-h-[52%] shrink-0 overflow-y-auto">
                 {/* By what is worn, not by what is tried on: nothing moves under the pointer. */}
-                <Colours character={stored} slot={slot} />
+                <Colours character={dressed(stored, outfit)} slot={slot} outfit={outfit} />
                 {stored.kind === 'person' && <Skin character={tried} />}
                 {stored.kind === 'person' && <Body character={tried} />}
               </div>

@@ -92,14 +92,14 @@ export function QuickFilm({ open, onClose, frame, fps, onMade }: { open: boolean
           <Dialog.Description className="mt-1 mb-4 text-ink-2">One presenter, your voice, a backdrop. It plays at once.</Dialog.Description>
           <fieldset className="m-0 mb-4 border-0 p-0">
             <legend className="mb-1.5 p-0 text-[12px] text-ink-2">Who speaks</legend>
-            <div className="flex gap-2">
+            <div className="scrolls grid max-h-[264px] grid-cols-6 gap-2 overflow-y-auto p-0.5">
               {(Object.keys(DESIGNS) as DesignId[]).map((id) => (
                 <label
                   key={id}
                   className={`flex cursor-pointer flex-col items-center gap-1 rounded-[9px] border p-1.5 ${design === id ? 'border-ink bg-act-soft [box-shadow:0_0_0_1px_var(--color-ink)]' : 'border-line'}`}
                 >
                   <input type="radio" name="design" className="sr-only" checked={design === id} onChange={() => setDesign(id)} />
-                  <Bitmap bitmap={pictures[id]} width={96} height={96} className="rounded-[6px]" />
+                  <Bitmap bitmap={pictures[id]} width={80} height={80} className="rounded-[6px]" />
                   {DESIGNS[id].name}
                 </label>
               ))}

@@ -7,6 +7,7 @@ import { expressionOf } from '#core/figure/expressions/index';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
+import { boundsOf } from '#core/formats/svg/character';
 import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
@@ -36,7 +37,7 @@ export type CastRequest =
   | { readonly kind: 'room'; readonly width: number; readonly height: number; readonly scale: number; readonly floor: number; readonly background: string }
   | { readonly kind: 'figure'; readonly character: Character; readonly trying: Trying }
   | { readonly kind: 'gaze'; readonly x: number; readonly y: number }
-  | { readonly kind: 'rest'; readonly still: boolean }
+  | { readonly kind: 'picture'; readonly id: string; readonly character: Character; readonly pose: PartialPose; readonly mouth: MouthShape | undefined; readonly height: number }
   | {
       readonly kind: 'options';
       readonly lane: string;
@@ -50,6 +51,7 @@ export type CastRequest =
 export type CastAnswer =
   | { readonly kind: 'option'; readonly batch: number; readonly key: string; readonly bitmap: ImageBitmap }
   | { readonly kind: 'batch'; readonly batch: number; readonly ms: number }
+  | { readonly kind: 'picture'; readonly id: string; readonly blob: Blob }
   | { readonly kind: 'drawn'; readonly ms: number }
   | { readonly kind: 'problem'; readonly sentence: string };
 
@@ -63,7 +65,6 @@ let figure: Extract<CastRequest, { kind: 'figure' }> | undefined;
 let actionSince = 0;
 let target = { x: 0, y: 0 };
 const gaze = { x: 0, y: 0 };
-let still = false;
 /** The newest batch of each lane of pictures. */
 const newest = new Map<string, number>();
 
@@ -84,7 +85,7 @@ function stance(now: number): PartialPose {
   const { trying, character } = figure;
   const seconds = now / 1000;
   const action = trying.action ? actionOf(trying.action) : undefined;
-  const alive = still ? {} : alivePose(seconds, { seed: character.name.length + 3, lively: character.temper.lively, gaze });
+  const alive = alivePose(seconds, { seed: character.name.length + 3, lively: character.temper.lively, gaze });
   const face = trying.expression ? (expressionOf(trying.expression)?.face ?? {}) : { smile: 0.35 };
   const turn: PartialPose = { bodyTurn: trying.turn * 0.45, headTurn: trying.turn * 0.55 };
   let doing: PartialPose = {};
@@ -158,6 +159,23 @@ async function drawOption({ character, view, turn = 0, expression, mouth }: Opti
   return flat.transferToImageBitmap();
 }
 
+/** A character alone on nothing, as a PNG with alpha, `height` pixels tall. */
+async function pictureOf({ character, pose, mouth, height }: Extract<CastRequest, { kind: 'picture' }>): Promise<Blob> {
+  const own = await brush;
+  const nodes = drawFigure(character, posed(pose), MOUTH_CHART[mouth ?? 'rest']).nodes.filter(({ id }) => !id.startsWith('floor.'));
+  const box = boundsOf(nodes);
+  const scale = height / (box.bottom - box.top + 8);
+  const width = Math.ceil((box.right - box.left + 8) * scale);
+  const frame = { left: 0, top: 0, right: width, bottom: height };
+  const surface = own.surface(frame);
+  const view: Matrix = [scale, 0, 0, scale, (4 - box.left) * scale, (4 - box.top) * scale];
+  for (const node of nodes) own.paint(surface, frame, own.unit(node, view));
+  const flat = new OffscreenCanvas(width, height);
+  flat.getContext('2d')?.putImageData(new ImageData(surface.pixels(), width, height), 0, 0);
+  surface.dispose();
+  return flat.convertToBlob({ type: 'image/png' });
+}
+
 self.onmessage = async ({ data }: MessageEvent<CastRequest>) => {
   switch (data.kind) {
     case 'canvas':
@@ -179,9 +197,11 @@ self.onmessage = async ({ data }: MessageEvent<CastRequest>) => {
     case 'gaze':
       target = { x: data.x, y: data.y };
       return;
-    case 'rest':
-      still = data.still;
+    case 'picture': {
+      const blob = await pictureOf(data);
+      self.postMessage({ kind: 'picture', id: data.id, blob } satisfies CastAnswer);
       return;
+    }
     case 'options': {
       newest.set(data.lane, data.batch);
       const started = performance.now();

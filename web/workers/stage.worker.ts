@@ -188,8 +188,12 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
   },
   async portrait({ id, character, size, background }) {
     const { nodes, skeleton } = drawFigure(character, posed({ smile: 0.6, lidLower: 0.15 }), MOUTH_CHART.rest);
-    const scale = size / (character.kind === 'mascot' ? 188 : 142);
-    const lift = character.kind === 'mascot' ? 0.54 : 0.56;
+    // Tall hats and big hair need room above.
+    const tall =
+      character.kind === 'person' &&
+      /turban|hat|helmet|bowler|crown|board|bun|afro|mohawk|locs/.test(`${character.parts.headwear ?? ''} ${character.parts.headwear ? '' : (character.parts.hair ?? '')}`);
+    const scale = size / (character.kind === 'mascot' ? 188 : tall ? 172 : 142);
+    const lift = character.kind === 'mascot' ? 0.54 : tall ? 0.62 : 0.56;
     const picture = {
       width: size,
       height: size,

@@ -1,11 +1,26 @@
 import { failure } from '../../document/failure.ts';
 import type { Character, Document } from '../../document/schema.ts';
 import { misfit } from '../../figure/fit.ts';
+import { dressed, OUTFIT_COLOURS, OUTFIT_SLOTS } from '../../figure/outfits.ts';
 import { partIn, type Slot } from '../../figure/parts/index.ts';
 import { orderAtEnd } from '../../time/order.ts';
 import type { Recipe } from '../change.ts';
 
 type Draft = Parameters<Recipe>[0];
+
+/** Where a slot or colour of a character lies: in one of its outfits, or with itself. */
+function wardrobe(
+  character: Character,
+  outfit: string | undefined,
+  key: string,
+): { parts: Record<string, string>; extras?: Record<string, true> | undefined; colours: Record<string, string> } {
+  if (outfit === undefined || !(OUTFIT_SLOTS.has(key) || OUTFIT_COLOURS.has(key))) return character;
+  const found = character.outfits?.[outfit];
+  if (!found) throw failure('no-outfit', 'That outfit is gone. Choose another one.');
+  return found;
+}
+/** A character as it is dressed just now, apart from the draft. */
+const wearing = (character: Character, outfit: string | undefined): Character => dressed(structuredCopy(character), outfit);
 
 function characterOf(draft: Draft, id: string): Character {
   const character = draft.characters[id];
@@ -15,42 +30,91 @@ function characterOf(draft: Draft, id: string): Character {
 
 /** Puts a part into a slot, or empties it. What cannot be worn with it is taken off, and the message says so. */
 export const setPart =
-  (id: string, slot: Slot, part: string | null): Recipe =>
+  (id: string, slot: Slot, part: string | null, outfit?: string): Recipe =>
   (draft) => {
     const character = characterOf(draft, id);
+    const holder = wardrobe(character, outfit, slot);
     if (part === null) {
-      delete character.parts[slot];
+      delete holder.parts[slot];
       return undefined;
     }
-    const found = misfit(character, slot, part);
+    const worn = wearing(character, outfit);
+    const found = misfit(worn, slot, part);
     if (found && !found.slots.length && !found.extras.length) throw failure('does-not-fit', found.sentence);
-    const gone = [...(found?.slots ?? []).map((other) => partIn(other, character.parts[other])?.name), ...(found?.extras ?? []).map((extra) => partIn('extras', extra)?.name)];
-    for (const other of found?.slots ?? []) delete character.parts[other];
-    for (const extra of found?.extras ?? []) delete character.extras?.[extra];
-    character.parts[slot] = part;
+    const gone = [...(found?.slots ?? []).map((other) => partIn(other, worn.parts[other])?.name), ...(found?.extras ?? []).map((extra) => partIn('extras', extra)?.name)];
+    for (const other of found?.slots ?? []) delete wardrobe(character, outfit, other).parts[other];
+    for (const extra of found?.extras ?? []) delete wardrobe(character, outfit, 'extras').extras?.[extra];
+    holder.parts[slot] = part;
     return found ? `${found.sentence} ${gone.join(' and ')} came off.` : undefined;
   };
 
 /** Puts an extra on or takes it off. */
 export const setExtra =
-  (id: string, extra: string, on: boolean): Recipe =>
+  (id: string, extra: string, on: boolean, outfit?: string): Recipe =>
   (draft) => {
     const character = characterOf(draft, id);
+    const holder = wardrobe(character, outfit, 'extras');
     if (!on) {
-      delete character.extras?.[extra];
+      delete holder.extras?.[extra];
       return undefined;
     }
-    const found = misfit(character, 'extras', extra);
-    for (const other of found?.slots ?? []) delete character.parts[other];
-    for (const other of found?.extras ?? []) delete character.extras?.[other];
-    character.extras = { ...character.extras, [extra]: true };
+    const found = misfit(wearing(character, outfit), 'extras', extra);
+    for (const other of found?.slots ?? []) delete wardrobe(character, outfit, other).parts[other];
+    for (const other of found?.extras ?? []) delete holder.extras?.[other];
+    holder.extras = { ...holder.extras, [extra]: true };
     return found ? `${found.sentence} It came off.` : undefined;
   };
 
 export const setColours =
-  (id: string, colours: Readonly<Record<string, string>>): Recipe =>
+  (id: string, colours: Readonly<Record<string, string>>, outfit?: string): Recipe =>
   (draft) => {
-    Object.assign(characterOf(draft, id).colours, colours);
+    const character = characterOf(draft, id);
+    for (const [name, colour] of Object.entries(colours)) wardrobe(character, outfit, name).colours[name] = colour;
+  };
+
+/** A new outfit: what is worn now, to be changed. */
+export const addOutfit =
+  (id: string, outfit: string, name: string, from?: string): Recipe =>
+  (draft) => {
+    const character = characterOf(draft, id);
+    const worn = wearing(character, from);
+    const parts = Object.fromEntries(Object.entries(worn.parts).filter(([slot]) => OUTFIT_SLOTS.has(slot)));
+    const colours = Object.fromEntries(Object.entries(worn.colours).filter(([slot]) => OUTFIT_COLOURS.has(slot)));
+    const outfits = character.outfits ?? {};
+    character.outfits = { ...outfits, [outfit]: { order: orderAtEnd(outfits), name, parts, colours, ...(worn.extras ? { extras: worn.extras } : {}) } };
+  };
+
+export const renameOutfit =
+  (id: string, outfit: string, name: string): Recipe =>
+  (draft) => {
+    const found = characterOf(draft, id).outfits?.[outfit];
+    if (found) found.name = name;
+  };
+
+/** Deletes an outfit; where it was worn, everyday clothes are worn again. */
+export const deleteOutfit =
+  (id: string, outfit: string): Recipe =>
+  (draft) => {
+    const character = characterOf(draft, id);
+    delete character.outfits?.[outfit];
+    let places = 0;
+    for (const scene of Object.values(draft.scenes))
+      for (const layer of Object.values(scene.layers))
+        if (layer.kind === 'character' && layer.outfit === outfit) {
+          delete layer.outfit;
+          places++;
+        }
+    return places ? `${character.name} wears everyday clothes again in ${places} place${places === 1 ? '' : 's'}.` : undefined;
+  };
+
+/** What a character wears in a scene; null is everyday clothes. */
+export const wearOutfit =
+  (scene: string, layerId: string, outfit: string | null): Recipe =>
+  (draft) => {
+    const layer = draft.scenes[scene]?.layers[layerId];
+    if (layer?.kind !== 'character') throw failure('no-layer', 'That character is gone from the stage. Bring it on stage again.');
+    if (outfit === null) delete layer.outfit;
+    else layer.outfit = outfit;
   };
 
 export const setSkin =
@@ -143,6 +207,7 @@ export const recastRole =
       for (const layer of Object.values(one.layers))
         if (!there && layer.kind === 'character' && layer.character === before) {
           layer.character = character;
+          delete layer.outfit;
           places++;
         }
       if (scene) one.recast[role] = character;

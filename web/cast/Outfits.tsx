@@ -1,0 +1,66 @@
+import { ChevronDown, Plus, Trash2 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import type { Character } from '#core/document/schema';
+import { addOutfit, deleteOutfit, renameOutfit } from '#core/edit/commands/cast';
+import { inOrder } from '#core/time/order';
+import { makeId } from '../ids.ts';
+import { run } from '../state/production.ts';
+import { EditableName } from '../ui/parts.tsx';
+
+/** Which outfit is looked at and changed; making, naming and deleting them. */
+export function Outfits({ character, outfit, onWear }: { character: Character; outfit: string | undefined; onWear: (outfit: string | undefined) => void }) {
+  const all = inOrder(character.outfits ?? {});
+  const now = outfit === undefined ? undefined : character.outfits?.[outfit];
+  const item = 'flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 text-[13px] outline-none data-[highlighted]:bg-act-soft';
+  return (
+    <span className="flex items-center gap-1 text-[13px]">
+      {now && outfit && (
+        <EditableName
+          value={now.name}
+          label="Name of the outfit"
+          onChange={(name) => run('Rename an outfit', renameOutfit(character.id, outfit, name))}
+          className="max-w-28 truncate px-0.5 font-[650]"
+        />
+      )}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger aria-label="Outfit" className="inline-flex h-7 items-center gap-1 rounded-[7px] border border-edge bg-paper px-2 hover:bg-bench">
+          {now ? '' : 'Everyday'}
+          <ChevronDown size={14} strokeWidth={1.8} />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="start" className="raised z-40 min-w-44 rounded-[9px] border border-line bg-paper p-1">
+            <DropdownMenu.Item className={item} onSelect={() => onWear(undefined)}>
+              Everyday
+            </DropdownMenu.Item>
+            {all.map(([id, { name }]) => (
+              <DropdownMenu.Item key={id} className={item} onSelect={() => onWear(id)}>
+                {name}
+              </DropdownMenu.Item>
+            ))}
+            <div className="my-1 h-px bg-line" />
+            <DropdownMenu.Item
+              className={item}
+              onSelect={() => {
+                const made = makeId('outfit');
+                if (run('Make an outfit', addOutfit(character.id, made, `Outfit ${all.length + 2}`, outfit))) onWear(made);
+              }}
+            >
+              <Plus size={14} strokeWidth={1.8} /> New outfit from this one
+            </DropdownMenu.Item>
+            {now && outfit && (
+              <DropdownMenu.Item
+                className={`${item} text-err`}
+                onSelect={() => {
+                  onWear(undefined);
+                  run('Delete an outfit', deleteOutfit(character.id, outfit));
+                }}
+              >
+                <Trash2 size={14} strokeWidth={1.6} /> Delete “{now.name}”
+              </DropdownMenu.Item>
+            )}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </span>
+  );
+}
