@@ -62,7 +62,8 @@ export const ProductionSchema = v.object({
   frame: v.picklist(Object.keys(FRAMES) as [FrameShape, ...FrameShape[]]),
   fps: v.picklist(FRAME_RATES),
   palette: v.array(colour),
-  style: v.picklist(['flat']),
+  /** How everything is drawn (core/stage/styles). */
+  style: v.picklist(['flat', 'ink', 'paper', 'chalk']),
   roles: v.record(id('role'), RoleSchema),
 });
 export type Production = v.InferOutput<typeof ProductionSchema>;

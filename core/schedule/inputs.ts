@@ -65,5 +65,14 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
   const captions = scene.captions
     .filter((caption) => caption.start < to && caption.end > from)
     .map((caption) => [Math.max(-1, at(caption.start)), Math.min(to - from, at(caption.end)), caption.rows]);
-  return JSON.stringify([film.document.production.frame, film.fps, segment.toFrame - segment.fromFrame, scene.scene.backdrop, layers, shots, captions]);
+  return JSON.stringify([
+    film.document.production.frame,
+    film.document.production.style,
+    film.fps,
+    segment.toFrame - segment.fromFrame,
+    scene.scene.backdrop,
+    layers,
+    shots,
+    captions,
+  ]);
 }

@@ -16,6 +16,7 @@ import { backdropNodes } from './backdrop.ts';
 import { cameraAt, frameSize, type View, viewMatrix } from './camera.ts';
 import { captionNodes } from './captions.ts';
 import { propOf } from './props/index.ts';
+import { styledPlane, styleOf } from './styles/index.ts';
 
 export interface StageOptions {
   /** The whole set instead of the shot, as the composer shows it while editing. */
@@ -71,19 +72,20 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
   const view: View = options.wholeSet ? { x: 0, y: 0, width: frame.width } : cameraAt(scene, tick, shape);
   const { nodes: back, background } = backdropNodes(scene.scene.backdrop, shape);
   const camera = matrixOf(view, shape);
-  const planes: Plane[] = [{ view: camera, nodes: back }];
+  const style = styleOf(document.production.style);
+  const planes: Plane[] = [styledPlane({ view: camera, nodes: back }, style, 'set')];
   for (const [id, layer] of inOrder(scene.scene.layers)) {
     if (layer.hidden) continue;
     if (layer.kind === 'character') {
       const acting = scene.layers.get(id);
-      if (acting && inView(acting, tick, view)) planes.push(figurePlane(id, acting, tick, camera));
-    } else planes.push({ view: multiply(camera, [layer.scale, 0, 0, layer.scale, layer.x, layer.y]), nodes: propNodes(layer.prop) });
+      if (acting && inView(acting, tick, view)) planes.push(styledPlane(figurePlane(id, acting, tick, camera), style, 'figure'));
+    } else planes.push(styledPlane({ view: multiply(camera, [layer.scale, 0, 0, layer.scale, layer.x, layer.y]), nodes: propNodes(layer.prop) }, style, 'prop'));
   }
   if (options.captions ?? true) {
     const caption = captionAt(scene, tick);
     if (caption) planes.push({ view: IDENTITY, nodes: captionNodes(caption.rows, shape, fonts) });
   }
-  return { width: frame.width, height: frame.height, background, planes };
+  return { width: frame.width, height: frame.height, background: style.background?.(background) ?? background, planes };
 }
 
 /** Whether any of a figure can be seen: its arms stretched out and leaning as far as it can, a figure takes in no more. */

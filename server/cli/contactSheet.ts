@@ -20,10 +20,13 @@ import { optionsOf, SLOTS } from '#core/figure/parts/index';
 import { type PartialPose, posed } from '#core/figure/pose';
 import { randomPerson } from '#core/figure/random';
 import { paintFully } from '#core/paint/incremental';
+import { STYLES, styledPlane } from '#core/stage/styles/index';
+import type { Style } from '#core/stage/styles/style';
 import { filmFonts } from '../fonts.ts';
 import { nodePainter, toPng } from '../paint/host.ts';
 
 interface Cell {
+  readonly style?: Style;
   readonly character: Character;
   readonly pose: PartialPose;
   readonly mouth: MouthShape;
@@ -43,24 +46,27 @@ export const contactSheetCommand = (): Command =>
     .option('--mouths', 'the mouth chart in smile and frown')
     .option('--turns', 'heads turned')
     .option('--cast', 'everybody to start from, with their second outfits')
+    .option('--styles', 'the cast in every drawing style')
     .option('--slot <slot>', 'one character with every part of a slot, such as hair or nose')
     .action(async (options) => {
       const name = options.character as DesignId;
       if (!(name in DESIGNS)) throw failure('no-character', `There is no character called “${name}”. Choose one of ${Object.keys(DESIGNS).join(', ')}.`);
       const one = designed(name, 'ch_000000000000', 'a0');
-      const cells: Cell[] = options.cast
-        ? castCells()
-        : options.slot
-          ? slotCells(one, options.slot)
-          : options.actions
-            ? actionCells(one)
-            : options.expressions
-              ? expressionCells(one)
-              : options.mouths
-                ? mouthCells(one)
-                : options.turns
-                  ? turnCells()
-                  : variedCells(Number(options.seed), Number(options.count));
+      const cells: Cell[] = options.styles
+        ? styleCells()
+        : options.cast
+          ? castCells()
+          : options.slot
+            ? slotCells(one, options.slot)
+            : options.actions
+              ? actionCells(one)
+              : options.expressions
+                ? expressionCells(one)
+                : options.mouths
+                  ? mouthCells(one)
+                  : options.turns
+                    ? turnCells()
+                    : variedCells(Number(options.seed), Number(options.count));
       const heads = options.expressions || options.mouths || options.turns || (options.slot && HEAD_SLOTS.has(options.slot));
       await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 8 : 6, heads ? 190 : 268, heads ? 190 : 360, heads));
     });
@@ -118,6 +124,18 @@ function slotCells(character: Character, slot: string): Cell[] {
   }));
 }
 
+/** Some of the cast in an action each, in every drawing style. */
+const styleCells = (): Cell[] =>
+  STYLES.flatMap((style) =>
+    (['marit', 'harjit', 'zola', 'mei', 'juno', 'fern'] as const).map((name, n) => ({
+      style,
+      character: designed(name, 'ch_000000000000', 'a0'),
+      pose: { smile: 0.4, ...poseForHand(ACTIONS[[1, 2, 7, 20, 30, 0][n] as number]?.keys.at(-1)?.pose ?? {}, 'right', 1) },
+      mouth: (['rest', 'mid'] as const)[n % 2] as MouthShape,
+      label: `${style.name}, ${designed(name, 'ch_000000000000', 'a0').name}`,
+    })),
+  );
+
 /** Everybody to start from: in everyday clothes, and in the second outfit. */
 const castCells = (): Cell[] =>
   (Object.keys(DESIGNS) as DesignId[]).flatMap((name, n) => {
@@ -155,7 +173,19 @@ function sheet(cells: readonly Cell[], columns: number, width: number, height: n
       {
         id: `cell${index}`,
         mask: { id: `mask${index}`, path: polygon([x, y, x + width, y, x + width, y + height - 20, x, y + height - 20]), fill: '#000000', matrix: [1, 0, 0, 1, 0, 0] },
-        items: nodes.map((node) => moved(node, matrix, `c${index}.`)),
+        items: [
+          ...(cell.style?.background
+            ? [
+                {
+                  id: `ground${index}`,
+                  path: polygon([x, y, x + width, y, x + width, y + height, x, y + height]),
+                  fill: cell.style.background('#fbfdfc'),
+                  matrix: [1, 0, 0, 1, 0, 0] as Matrix,
+                },
+              ]
+            : []),
+          ...(cell.style ? styledPlane({ view: [1, 0, 0, 1, 0, 0], nodes }, cell.style, 'figure').nodes : nodes).map((node) => moved(node, matrix, `c${index}.`)),
+        ],
       },
       { id: `label${index}`, path: label.path, matrix: [1, 0, 0, 1, x + (width - label.width) / 2, y + height - 7], fill: '#3d5559' },
     ];

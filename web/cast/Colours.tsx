@@ -116,9 +116,9 @@ export function Skin({ character }: { character: Character }) {
           <button
             key={name}
             type="button"
-            aria-pressed={Math.abs(undertone - value) < 0.41}
+            aria-pressed={Math.abs(undertone - value) <= 0.4 + (value ? -0.01 : 0)}
             onClick={() => run('Change the undertone', setSkin(character.id, { undertone: value }))}
-            className={`h-6 rounded-[7px] border px-2 text-[12px] ${Math.abs(undertone - value) < 0.41 ? 'border-ink bg-act-soft font-[650]' : 'border-transparent text-ink-2 hover:bg-bench'}`}
+            className={`h-6 rounded-[7px] border px-2 text-[12px] ${Math.abs(undertone - value) <= 0.4 + (value ? -0.01 : 0) ? 'border-ink bg-act-soft font-[650]' : 'border-transparent text-ink-2 hover:bg-bench'}`}
           >
             {name}
           </button>

@@ -1,7 +1,8 @@
 import { Pause, Play, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { addScene, deleteScene, emptyScene, renameScene, setCaptions } from '#core/edit/commands/stage';
+import { addScene, deleteScene, emptyScene, renameScene, setCaptions, setProduction } from '#core/edit/commands/stage';
+import { STYLES } from '#core/stage/styles/index';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { ticksPerFrame, toTicks } from '#core/time/ticks';
 import { type PlacedScene, useFilm } from '../composer/film.ts';
@@ -174,6 +175,7 @@ function Body({ scene }: { scene: PlacedScene }) {
 }
 
 function Status({ scene }: { scene: PlacedScene }) {
+  const style = useProduction((state) => state.document?.production.style ?? 'flat');
   const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
   const zoom = useView((state) => state.zoom);
   const navigate = useNavigate();
@@ -236,6 +238,21 @@ function Status({ scene }: { scene: PlacedScene }) {
         {scene.lines.length} line{scene.lines.length === 1 ? '' : 's'}
       </span>
       <span>{scene.fps} frames per second</span>
+      <label className="flex items-center gap-1.5">
+        Drawn
+        <select
+          aria-label="Drawing style"
+          value={style}
+          onChange={(event) => run('Change the drawing style', setProduction({ style: event.target.value as typeof style }))}
+          className="h-6 rounded-[6px] border border-line bg-paper px-1 text-[12px]"
+        >
+          {STYLES.map(({ id: key, name }) => (
+            <option key={key} value={key}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
       <label className="flex items-center gap-1.5">
         <input
           type="checkbox"

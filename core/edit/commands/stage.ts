@@ -12,7 +12,7 @@ export const renameProduction =
   };
 
 export const setProduction =
-  (values: Partial<Pick<Production, 'frame' | 'fps' | 'palette'>>): Recipe =>
+  (values: Partial<Pick<Production, 'frame' | 'fps' | 'palette' | 'style'>>): Recipe =>
   (draft) => {
     Object.assign(draft.production, values);
   };
