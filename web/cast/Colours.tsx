@@ -1,9 +1,10 @@
-import { Pipette } from 'lucide-react';
+import { Pipette, Plus } from 'lucide-react';
 import type { Character } from '#core/document/schema';
 import { readOklch, shadowOf, skinTones, stepped } from '#core/draw/colour';
+import type { Recipe } from '#core/edit/change';
 import { setColours, setSkin } from '#core/edit/commands/cast';
 import { DEFAULT_COLOURS } from '#core/figure/model';
-import { preview, run } from '../state/production.ts';
+import { preview, run, useProduction } from '../state/production.ts';
 import { COLOUR_NAMES, coloursIn, type RoomSlot } from './slots.ts';
 
 /** Colours of hair and eyes that people have. */
@@ -17,6 +18,10 @@ const CLOTH = ['#27425e', '#2f6b6a', '#7b2c45', '#d8533e', '#d9a93f', '#6b7f4f',
 /** The colour slots of what is chosen, each with its ramp and free choice; pointing at a name lights its area. */
 export function Colours({ character, slot, outfit }: { character: Character; slot: RoomSlot; outfit: string | undefined }) {
   const slots = coloursIn(character, slot);
+  // Colours that were sampled or mixed for this production come first, the newest in front.
+  const palette = useProduction((state) => state.document?.production.palette ?? NONE)
+    .slice(-3)
+    .toReversed();
   if (!slots.length) return null;
   return (
     <section aria-label="Colours" className="border-t border-line px-4 py-3">
@@ -51,7 +56,7 @@ export function Colours({ character, slot, outfit }: { character: Character; slo
                 />
               ))}
             </span>
-            {(NATURAL[name] ?? CLOTH).slice(0, 7).map((colour) => (
+            {[...palette, ...(NATURAL[name] ?? CLOTH)].slice(0, 6).map((colour) => (
               <Swatch
                 key={colour}
                 colour={colour}
@@ -60,24 +65,69 @@ export function Colours({ character, slot, outfit }: { character: Character; slo
                 onTake={() => run('Change a colour', setColours(character.id, { [name]: colour }, outfit))}
               />
             ))}
-            <label
-              className="relative inline-flex size-[22px] shrink-0 cursor-pointer items-center justify-center rounded-[6px] border border-edge text-ink-2 hover:bg-bench focus-within:border-ink"
-              title="Any colour"
-            >
-              <Pipette size={12} strokeWidth={1.7} />
-              <input
-                type="color"
-                aria-label={`Any colour for ${(COLOUR_NAMES[name] ?? name).toLowerCase()}`}
-                value={now}
-                className="absolute inset-0 cursor-pointer opacity-0"
-                onInput={(event) => preview(setColours(character.id, { [name]: event.currentTarget.value }, outfit))}
-                onBlur={(event) => run('Change a colour', setColours(character.id, { [name]: event.currentTarget.value }, outfit))}
-              />
-            </label>
+            <AnyColour
+              name={COLOUR_NAMES[name] ?? name}
+              now={now}
+              onTry={(colour) => preview(setColours(character.id, { [name]: colour }, outfit))}
+              onTake={(colour) => run('Change a colour', withPalette(colour, setColours(character.id, { [name]: colour }, outfit)))}
+            />
           </div>
         );
       })}
     </section>
+  );
+}
+
+const NONE: readonly string[] = [];
+
+/** Keeps a free colour in the production's palette, in the same step. */
+const withPalette =
+  (colour: string, recipe: Recipe): Recipe =>
+  (draft) => {
+    const said = recipe(draft);
+    draft.production.palette = [...draft.production.palette.filter((one) => one !== colour), colour].slice(-24);
+    return said;
+  };
+
+interface Dropper {
+  open(): Promise<{ sRGBHex: string }>;
+}
+
+/** Any colour: mixed freely, or taken exactly from anywhere on the screen where the browser can. */
+function AnyColour({ name, now, onTry, onTake }: { name: string; now: string; onTry: (colour: string) => void; onTake: (colour: string) => void }) {
+  const EyeDropper = (window as unknown as { EyeDropper?: new () => Dropper }).EyeDropper;
+  const box =
+    'relative inline-flex size-[22px] shrink-0 cursor-pointer items-center justify-center rounded-[6px] border border-edge text-ink-2 hover:bg-bench focus-within:border-ink';
+  return (
+    <>
+      <label className={box} title="Mix any colour">
+        <Plus size={12} strokeWidth={1.9} />
+        <input
+          type="color"
+          aria-label={`Any colour for ${name.toLowerCase()}`}
+          value={now}
+          className="absolute inset-0 cursor-pointer opacity-0"
+          onInput={(event) => onTry(event.currentTarget.value)}
+          onBlur={(event) => event.currentTarget.value !== now && onTake(event.currentTarget.value)}
+        />
+      </label>
+      {EyeDropper && (
+        <button
+          type="button"
+          className={box}
+          aria-label={`Take a colour from the picture for ${name.toLowerCase()}`}
+          title="Take a colour from anywhere"
+          onClick={() =>
+            new EyeDropper().open().then(
+              ({ sRGBHex }) => /^#[0-9a-f]{6}$/i.test(sRGBHex) && onTake(sRGBHex.toLowerCase()),
+              () => {},
+            )
+          }
+        >
+          <Pipette size={12} strokeWidth={1.7} />
+        </button>
+      )}
+    </>
   );
 }
 

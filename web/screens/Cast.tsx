@@ -19,6 +19,7 @@ import { inOrder, orderAtEnd } from '#core/time/order';
 import { Body } from '../cast/Body.tsx';
 import { CastColumn } from '../cast/CastColumn.tsx';
 import { Colours, Skin } from '../cast/Colours.tsx';
+import { Contrast } from '../cast/Contrast.tsx';
 import { CastClient } from '../cast/client.ts';
 import { openCharacter, saveCharacter, savePicture, saveSvg } from '../cast/files.ts';
 import { Options } from '../cast/Options.tsx';
@@ -335,6 +336,7 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
               <div className="scrolls max-h-[52%] shrink-0 overflow-y-auto">
                 {/* By what is worn, not by what is tried on: nothing moves under the pointer. */}
                 <Colours character={dressed(stored, outfit)} slot={slot} outfit={outfit} />
+                <Contrast document={document} character={dressed(stored, outfit)} outfit={outfit} scene={scene} />
                 {stored.kind === 'person' && <Skin character={tried} />}
                 {stored.kind === 'person' && <Body character={tried} />}
               </div>

@@ -102,6 +102,11 @@ export class StageClient {
 
   thumb = (scene: string, tick: number, width: number, wholeSet = false): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'thumb', id, scene, tick, width, wholeSet }));
   portrait = (character: Character, size: number, background: string): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'portrait', id, character, size, background }));
+  /** A scene's backdrop alone, `width` pixels wide. */
+  async ground(scene: string, width: number): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
+    const buffer = await this.ask<ArrayBuffer>((id) => ({ kind: 'ground', id, scene, width }));
+    return { width, height: buffer.byteLength / 4 / width, data: new Uint8ClampedArray(buffer) };
+  }
   pixels = (scene: string, tick: number, width: number, height: number): Promise<ArrayBuffer> => this.ask((id) => ({ kind: 'pixels', id, scene, tick, width, height }));
 }
 

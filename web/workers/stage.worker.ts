@@ -10,6 +10,8 @@ import { Painter, type RawImage } from '#core/paint/paint';
 import type { Surface } from '#core/paint/surface';
 import { sceneSchedule } from '#core/schedule/schedule';
 import type { Analysis } from '#core/speech/analysis';
+import { backdropNodes } from '#core/stage/backdrop';
+import { frameSize, viewMatrix } from '#core/stage/camera';
 import { evaluate, layOutCaptions } from '#core/stage/evaluate';
 import engineUrl from '../../core/paint/engine.wasm?url';
 
@@ -26,7 +28,8 @@ export type StageRequest =
   | { readonly kind: 'draw'; readonly scene: string; readonly tick: number; readonly wholeSet: boolean; readonly captions: boolean; readonly whole?: boolean }
   | { readonly kind: 'thumb'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly wholeSet: boolean }
   | { readonly kind: 'portrait'; readonly id: string; readonly character: Character; readonly size: number; readonly background: string }
-  | { readonly kind: 'pixels'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly height: number };
+  | { readonly kind: 'pixels'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly height: number }
+  | { readonly kind: 'ground'; readonly id: string; readonly scene: string; readonly width: number };
 
 export type StageAnswer =
   | { readonly kind: 'drawn'; readonly tick: number; readonly ms: number; readonly evaluateMs?: number; readonly share?: number }
@@ -201,6 +204,22 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
       planes: [{ view: [scale, 0, 0, scale, size / 2 - skeleton.head.x * scale, size * lift - skeleton.head.y * scale] as const, nodes }],
     };
     answerPicture(id, paintFully(await engine, picture, size, size));
+  },
+  async ground({ id, scene, width }) {
+    const part = document.scenes?.[scene];
+    if (!part || !document.production) return;
+    const own = await engine;
+    const shape = document.production.frame;
+    const frame = frameSize(shape);
+    const height = Math.round((width * frame.height) / frame.width);
+    const { nodes, background } = backdropNodes(part.backdrop, shape);
+    const picture = { ...frame, background, planes: [{ view: viewMatrix({ x: 0, y: 0, width: frame.width }, shape), nodes }] };
+    paintFully(own, picture, width, height).dispose();
+    while ([...asked].some((media) => !images.has(media))) await new Promise((next) => setTimeout(next, 30));
+    const surface = paintFully(own, picture, width, height);
+    const data = surface.pixels();
+    surface.dispose();
+    self.postMessage({ kind: 'pixels', id, data: data.buffer } satisfies StageAnswer, { transfer: [data.buffer] });
   },
   async pixels({ id, scene, tick, width, height }) {
     await fonts;

@@ -305,7 +305,7 @@ export const partIn = (slot: Slot | 'extras' | FeatureSlot, id: string | undefin
   id === undefined ? undefined : optionsOf(slot).find((part) => part.id === id);
 
 /** Slots that always have something in them. */
-export const NEVER_EMPTY: ReadonlySet<string> = new Set([...FEATURE_SLOTS, 'shoes']);
+export const NEVER_EMPTY: ReadonlySet<string> = new Set([...FEATURE_SLOTS, 'shoes', 'bottom']);
 
 export const clothing = {
   /** A one-piece takes the place of a top, and of a bottom where it covers the legs or hangs over them; dungarees leave the top alone. */
