@@ -4,7 +4,7 @@ import type { Character } from '../document/schema.ts';
 import { dice } from '../draw/hash.ts';
 import { isGroup, type Node } from '../draw/picture.ts';
 import { edit } from '../edit/change.ts';
-import { deleteCharacter, duplicateCharacter, recastRole, setExtra, setLook, setPart } from '../edit/commands/cast.ts';
+import { addReadyOutfit, deleteCharacter, duplicateCharacter, recastRole, setExtra, setLook, setPart } from '../edit/commands/cast.ts';
 import { hangCue } from '../edit/commands/cues.ts';
 import { paintFully } from '../paint/incremental.ts';
 import { schedule } from '../schedule/schedule.ts';
@@ -16,8 +16,10 @@ import { alivePose } from './alive.ts';
 import { drawFigure } from './figure.ts';
 import { clashes, dressedWith, misfit } from './fit.ts';
 import { MOUTH_CHART } from './mouth.ts';
-import { EXTRAS, optionsOf, SLOTS } from './parts/index.ts';
+import { dressed } from './outfits.ts';
+import { EXTRAS, optionsOf, partIn, SLOTS } from './parts/index.ts';
 import { posed } from './pose.ts';
+import { PROFESSIONS } from './professions.ts';
 import { randomLook, randomPerson } from './random.ts';
 
 function* items(nodes: readonly Node[]): Generator<Exclude<Node, { items: unknown }>> {
@@ -113,6 +115,35 @@ describe('every part', () => {
         seen.set(picture, id);
       }
     }
+  });
+});
+
+describe('ready outfits', () => {
+  it('dress for at least 20 professions, in parts that exist and go together, each unlike the others', () => {
+    expect(PROFESSIONS.length).toBeGreaterThanOrEqual(20);
+    for (const { id, parts, extras } of PROFESSIONS) {
+      for (const [slot, part] of Object.entries(parts)) expect(partIn(slot as never, part), `${id}: ${part}`).toBeDefined();
+      for (const extra of Object.keys(extras ?? {})) expect(partIn('extras', extra), `${id}: ${extra}`).toBeDefined();
+      expect(clashes({ ...person(parts, extras as Record<string, true>) }), id).toEqual([]);
+    }
+    expect(new Set(PROFESSIONS.map(({ parts, extras, colours }) => JSON.stringify([parts, extras, colours]))).size).toBe(PROFESSIONS.length);
+  });
+  it('are worn over the character’s own face and hair, and taken off again', () => {
+    const own = { ...person({ hair: 'bob', top: 'jumper' }), outfits: {} as Record<string, never> };
+    const { document, message } = edit(
+      { ...sampleDocument().document, characters: { [own.id]: own } },
+      'x',
+      'cg_000000000001',
+      addReadyOutfit(own.id, 'ou_000000000009', PROFESSIONS[0] as (typeof PROFESSIONS)[number]),
+    );
+    const character = document.characters[own.id] as Character;
+    expect(message).toBeUndefined();
+    const look = dressed(character, 'ou_000000000009');
+    expect(look.parts).toMatchObject({ hair: 'bob', outer: 'lab-coat' });
+    expect(look.parts.top).toBeUndefined();
+    expect(look).toBe(dressed(character, 'ou_000000000009'));
+    expect(dressed(character, undefined)).toBe(character);
+    expect(dressed(character, 'ou_00000000000z')).toBe(character);
   });
 });
 

@@ -145,6 +145,27 @@ function hugePng(width: number, height: number): Buffer {
   return Buffer.concat([Buffer.from('89504e470d0a1a0a', 'hex'), chunk('IHDR', head), chunk('IDAT', deflateSync(Buffer.alloc(64)))]);
 }
 
+describe('the shelf', () => {
+  it('keeps characters for every production, each once, until they are taken off', async () => {
+    const { document } = await made();
+    const [character] = Object.values(document.characters) as [Document['characters'][string]];
+    expect((await call('PUT', `/shelf/${character.id}`, { character })).status).toBe(200);
+    expect((await call('PUT', `/shelf/${character.id}`, { character: { ...character, name: 'Marit of the north' } })).status).toBe(200);
+    const shelf = (await call('GET', '/shelf')).body as { id: string; name: string; character: typeof character }[];
+    const mine = shelf.filter(({ id }) => id === character.id);
+    expect(mine).toEqual([{ id: character.id, name: 'Marit of the north', character: { ...character, name: 'Marit of the north' } }]);
+    expect((await call('DELETE', `/shelf/${character.id}`)).status).toBe(200);
+    expect((await call('DELETE', `/shelf/${character.id}`)).body.detail).toBe('That character is not on the shelf any more.');
+  });
+  it('takes no character that could not be drawn', async () => {
+    const { document } = await made();
+    const [character] = Object.values(document.characters) as [Document['characters'][string]];
+    const answer = await call('PUT', '/shelf/x', { character: { ...character, skin: { position: 7, undertone: 0 } } });
+    expect(answer.status).toBe(400);
+    expect(answer.body.detail).toContain('skin.position');
+  });
+});
+
 describe('media', () => {
   it('takes a sound to 48 kHz and serves any range of it', async () => {
     const { status, body } = await upload('sound', tone(2), 'voice.wav');

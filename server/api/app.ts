@@ -9,7 +9,7 @@ import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as v from 'valibot';
 import { Failure, failure } from '#core/document/failure';
-import { DocumentSchema } from '#core/document/schema';
+import { CharacterSchema, DocumentSchema } from '#core/document/schema';
 import { paintFully } from '#core/paint/incremental';
 import { schedule } from '#core/schedule/schedule';
 import { VOICE_PRESETS } from '#core/speech/voices';
@@ -309,6 +309,28 @@ function api(db: Db): express.Router {
   router.post('/pronounce', async (req, res) => {
     const body = parsed(v.object({ words: v.pipe(v.array(v.pipe(v.string(), v.maxLength(60))), v.maxLength(400)) }), req.body);
     res.json(await pronounce(body.words));
+  });
+
+  router.get('/shelf', async (_req, res) => {
+    res.json(await db('shelf').orderBy('at', 'desc').select('id', 'name', 'character'));
+  });
+
+  // A character stays under its own id: kept again, it is replaced.
+  router.put('/shelf/:id', async (req, res) => {
+    const character = parsed(CharacterSchema, req.body?.character);
+    await db('shelf')
+      .insert({ id: String(req.params.id), name: character.name, character: JSON.stringify(character), at: db.fn.now() })
+      .onConflict('id')
+      .merge();
+    res.json({ id: req.params.id });
+  });
+
+  router.delete('/shelf/:id', async (req, res) => {
+    const gone = await db('shelf')
+      .where({ id: String(req.params.id) })
+      .delete();
+    if (!gone) throw failure('not-on-shelf', 'That character is not on the shelf any more.', 404);
+    res.json({ id: req.params.id });
   });
 
   router.get('/productions/:id/films', async (req, res) => {

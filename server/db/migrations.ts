@@ -96,7 +96,22 @@ const init: Knex.Migration = {
   },
 };
 
-const all: Readonly<Record<string, Knex.Migration>> = { '20261125000000_init': init };
+/** Characters kept for every production: each as its own file's JSON. */
+const shelf: Knex.Migration = {
+  async up(knex) {
+    await knex.schema.createTable('shelf', (t) => {
+      t.text('id').primary();
+      t.text('name').notNullable();
+      t.jsonb('character').notNullable();
+      t.timestamp('at').notNullable().defaultTo(knex.fn.now());
+    });
+  },
+  async down(knex) {
+    await knex.schema.dropTableIfExists('shelf');
+  },
+};
+
+const all: Readonly<Record<string, Knex.Migration>> = { '20261125000000_init': init, '20261125220000_shelf': shelf };
 
 /** Static imports with names that have no extension, so that they are the same before and after a build. */
 export const migrationSource: Knex.MigrationSource<string> = {

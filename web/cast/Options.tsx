@@ -8,7 +8,7 @@ import { preview, run } from '../state/production.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { IconButton } from '../ui/parts.tsx';
 import type { CastClient } from './client.ts';
-import { mayBeEmpty, type RoomSlot, SLOT_INFO } from './slots.ts';
+import { mayBeEmpty, type RoomSlot, SLOT_INFO, viewOf } from './slots.ts';
 
 const TILE = { width: 112, height: 88 } as const;
 const GROUND = '#eaf2f0';
@@ -38,7 +38,7 @@ export function Options({ client, character, slot, outfit, locked, hidden, onLoc
   useEffect(() => {
     const list = [
       ...(mayBeEmpty(slot) ? [{ key: 'none', character: dressedWith(character, slot as Slot, null), view }] : []),
-      ...optionsOf(slot).map(({ id }) => ({ key: id, character: dressedWith(slot === 'extras' ? { ...character, extras: {} } : character, slot, id), view })),
+      ...optionsOf(slot).map(({ id }) => ({ key: id, character: dressedWith(slot === 'extras' ? { ...character, extras: {} } : character, slot, id), view: viewOf(slot, id) })),
     ];
     setPictures(new Map());
     return client.options('options', list, TILE.width * density(), TILE.height * density(), GROUND, (key, bitmap) =>

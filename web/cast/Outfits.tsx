@@ -1,7 +1,8 @@
 import { ChevronDown, Plus, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { Character } from '#core/document/schema';
-import { addOutfit, deleteOutfit, renameOutfit } from '#core/edit/commands/cast';
+import { addOutfit, addReadyOutfit, deleteOutfit, renameOutfit } from '#core/edit/commands/cast';
+import { PROFESSIONS } from '#core/figure/professions';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
@@ -47,6 +48,27 @@ export function Outfits({ character, outfit, onWear }: { character: Character; o
             >
               <Plus size={14} strokeWidth={1.8} /> New outfit from this one
             </DropdownMenu.Item>
+            <DropdownMenu.Sub>
+              <DropdownMenu.SubTrigger className={`${item} justify-between data-[state=open]:bg-act-soft`}>
+                As a … <ChevronDown size={14} strokeWidth={1.8} className="-rotate-90" />
+              </DropdownMenu.SubTrigger>
+              <DropdownMenu.Portal>
+                <DropdownMenu.SubContent className="raised scrolls z-50 max-h-[420px] min-w-44 overflow-y-auto rounded-[9px] border border-line bg-paper p-1">
+                  {PROFESSIONS.map((profession) => (
+                    <DropdownMenu.Item
+                      key={profession.id}
+                      className={item}
+                      onSelect={() => {
+                        const made = makeId('outfit');
+                        if (run(`Dress as a ${profession.name.toLowerCase()}`, addReadyOutfit(character.id, made, profession))) onWear(made);
+                      }}
+                    >
+                      {profession.name}
+                    </DropdownMenu.Item>
+                  ))}
+                </DropdownMenu.SubContent>
+              </DropdownMenu.Portal>
+            </DropdownMenu.Sub>
             {now && outfit && (
               <DropdownMenu.Item
                 className={`${item} text-err`}

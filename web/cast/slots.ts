@@ -46,6 +46,13 @@ export const COLOUR_NAMES: Readonly<Record<string, string>> = {
   gloves: 'Gloves',
 };
 
+/** What the picture of an option shows: of an extra, the place where it is worn. */
+export function viewOf(slot: RoomSlot, id: string): OptionPicture['view'] {
+  if (slot !== 'extras') return SLOT_INFO[slot].view;
+  const extra = EXTRAS.find((one) => one.id === id);
+  return extra?.head || extra?.face ? 'head' : extra?.neck || extra?.torso ? 'trunk' : 'body';
+}
+
 /** Sides of the room on which a slot's card stands. */
 export const LEFT: readonly RoomSlot[] = ['hair', 'brows', 'eyes', 'nose', 'mouth', 'under', 'top', 'bottom', 'shoes'];
 export const RIGHT: readonly RoomSlot[] = ['headwear', 'glasses', 'ears', 'head', 'facialHair', 'outer', 'onePiece', 'gloves', 'extras'];
@@ -56,6 +63,8 @@ export function nameIn(character: Character, slot: RoomSlot): string {
     const names = EXTRAS.filter(({ id }) => character.extras && id in character.extras).map(({ name }) => name);
     return names.length ? names.join(', ') : 'None';
   }
+  const whole = slot === 'bottom' && !character.parts.bottom ? partIn('onePiece', character.parts.onePiece) : undefined;
+  if (whole) return whole.name;
   const features = featuresOf(character) as unknown as Record<string, { name: string } | undefined>;
   return features[slot]?.name ?? partIn(slot, character.parts[slot])?.name ?? (slot === 'shoes' || slot === 'bottom' ? (optionsOf(slot)[0]?.name ?? '') : 'None');
 }

@@ -210,7 +210,14 @@ function optionsFor(
   const span = words.length ? Math.min(4, ((words.at(-1) as { end: number }).end - (words[0] as { start: number }).start) / TICKS_PER_SECOND) : 2;
   switch (kind) {
     case 'gesture':
-      return layer ? ACTIONS.map((a) => ({ label: a.name, words: a.words.join(' '), cue: { kind: 'gesture', layer, action: a.id, hand, strength: 1 }, seconds: a.seconds })) : [];
+      return layer
+        ? ACTIONS.map((a) => ({
+            label: a.name,
+            words: [...a.words, ...(a.moods ?? [])].join(' '),
+            cue: { kind: 'gesture', layer, action: a.id, hand, strength: 1 },
+            seconds: a.seconds,
+          }))
+        : [];
     case 'face':
       return layer
         ? EXPRESSIONS.map((e) => ({ label: e.name, words: e.words.join(' '), cue: { kind: 'face', layer, expression: e.id, strength: 0.9 }, seconds: Math.max(1, span) }))

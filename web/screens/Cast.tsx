@@ -16,6 +16,7 @@ import { dressed } from '#core/figure/outfits';
 import type { PartialPose } from '#core/figure/pose';
 import { randomLook, randomPerson } from '#core/figure/random';
 import { inOrder, orderAtEnd } from '#core/time/order';
+import { sendJson } from '../api.ts';
 import { Body } from '../cast/Body.tsx';
 import { CastColumn } from '../cast/CastColumn.tsx';
 import { Colours, Skin } from '../cast/Colours.tsx';
@@ -146,7 +147,7 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
     for (const one of hidden) delete parts[one];
     return { ...base, parts };
   }, [tried, comparing, hidden, outfit]);
-  const add = (design: DesignId | 'chance' | 'file'): void => {
+  const add = (design: DesignId | 'chance' | 'file' | Character): void => {
     const made = makeId('character');
     const order = orderAtEnd(document.characters);
     if (design === 'file') {
@@ -160,13 +161,15 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
       return;
     }
     const person =
-      design === 'chance'
-        ? {
-            ...randomPerson(Math.floor(Math.random() * 1e9), made),
-            order,
-            name: NEW_NAMES.find((name) => !Object.values(document.characters).some((c) => c.name === name)) ?? 'Somebody',
-          }
-        : designed(design, made, order);
+      typeof design === 'object'
+        ? { ...design, id: made, order }
+        : design === 'chance'
+          ? {
+              ...randomPerson(Math.floor(Math.random() * 1e9), made),
+              order,
+              name: NEW_NAMES.find((name) => !Object.values(document.characters).some((c) => c.name === name)) ?? 'Somebody',
+            }
+          : designed(design, made, order);
     run(`Make ${person.name}`, addCharacter({ ...person, name: freeName(document, person.name) }));
     go(made);
   };
@@ -293,6 +296,14 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                       <div className="my-1 h-px bg-line" />
                       {(
                         [
+                          [
+                            'Keep on the shelf',
+                            () =>
+                              void sendJson('PUT', `/shelf/${stored.id}`, { character: stored }).then(
+                                () => toast(`${stored.name} is on the shelf: every production finds ${stored.name} under New.`),
+                                (thrown) => toast.error(sentenceOf(thrown)),
+                              ),
+                          ],
                           ['Save as SVG', () => saveSvg(dressed(stored, outfit), poseOf(trying))],
                           ['Save as PNG', () => void client.picture(dressed(stored, outfit), poseOf(trying), trying.mouth, 1600).then((blob) => savePicture(stored, blob))],
                           ['Save as a character file', () => saveCharacter(stored)],

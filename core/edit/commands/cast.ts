@@ -1,5 +1,5 @@
 import { failure } from '../../document/failure.ts';
-import type { Character, Document } from '../../document/schema.ts';
+import type { Character, Document, Outfit } from '../../document/schema.ts';
 import { misfit } from '../../figure/fit.ts';
 import { dressed, OUTFIT_COLOURS, OUTFIT_SLOTS } from '../../figure/outfits.ts';
 import { partIn, type Slot } from '../../figure/parts/index.ts';
@@ -82,6 +82,16 @@ export const addOutfit =
     const colours = Object.fromEntries(Object.entries(worn.colours).filter(([slot]) => OUTFIT_COLOURS.has(slot)));
     const outfits = character.outfits ?? {};
     character.outfits = { ...outfits, [outfit]: { order: orderAtEnd(outfits), name, parts, colours, ...(worn.extras ? { extras: worn.extras } : {}) } };
+  };
+
+/** A new outfit from ready clothes, such as those of a profession. */
+export const addReadyOutfit =
+  (id: string, outfit: string, ready: Pick<Outfit, 'name' | 'parts' | 'extras' | 'colours'>): Recipe =>
+  (draft) => {
+    const character = characterOf(draft, id);
+    const outfits = character.outfits ?? {};
+    const { name, parts, extras, colours } = structuredCopy(ready);
+    character.outfits = { ...outfits, [outfit]: { order: orderAtEnd(outfits), name, parts, colours, ...(extras && Object.keys(extras).length ? { extras } : {}) } };
   };
 
 export const renameOutfit =

@@ -5,6 +5,7 @@ export const explain: Action = {
   id: 'explain',
   name: 'Talk with hands',
   words: ['explain', 'talk', 'tell', 'open hand', 'present'],
+  moods: ['calm'],
   handed: true,
   keys: [
     { at: -0.42, pose: {} },

@@ -5,6 +5,7 @@ export const nod: Action = {
   id: 'nod',
   name: 'Nod',
   words: ['nod', 'yes', 'agree', 'right', 'exactly'],
+  moods: ['warm', 'calm'],
   handed: false,
   keys: [
     { at: -0.32, pose: {} },

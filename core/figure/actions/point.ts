@@ -5,6 +5,7 @@ export const point: Action = {
   id: 'point',
   name: 'Point',
   words: ['point', 'there', 'look', 'show', 'that'],
+  moods: ['firm'],
   handed: true,
   keys: [
     { at: -0.4, pose: {} },

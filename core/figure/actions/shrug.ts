@@ -5,6 +5,7 @@ export const shrug: Action = {
   id: 'shrug',
   name: 'Shrug',
   words: ['shrug', 'no idea', 'who knows', 'dunno', 'whatever'],
+  moods: ['playful', 'thoughtful'],
   handed: true,
   keys: [
     { at: -0.34, pose: {} },

@@ -5,6 +5,7 @@ export const think: Action = {
   id: 'think',
   name: 'Think',
   words: ['think', 'wonder', 'hmm', 'consider', 'ponder'],
+  moods: ['thoughtful'],
   handed: true,
   keys: [
     { at: -0.5, pose: {} },

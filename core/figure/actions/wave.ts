@@ -5,6 +5,7 @@ export const wave: Action = {
   id: 'wave',
   name: 'Wave',
   words: ['wave', 'hello', 'hi', 'goodbye', 'bye', 'greet'],
+  moods: ['warm'],
   handed: true,
   keys: [
     { at: -0.46, pose: {} },
