@@ -47,7 +47,7 @@ export interface Unit {
 /** Gives the box of an item's points and line in output pixels, blur left out. */
 export type Measure = (item: Item, full: Matrix) => Box;
 
-/** Lays a node in the output; a group's box is cut to its base or mask. */
+/** Lays a node in the output; a group's box is its base's, or what its mask leaves of its items. */
 export function unitOf(node: Node, view: Matrix, measure: Measure): Unit {
   const deviation = (node.blur ?? 0) * meanScale(view);
   const soft = (box: Box): Box => (deviation && !isEmpty(box) ? grown(box, blurReach(deviation)) : box);
@@ -58,8 +58,9 @@ export function unitOf(node: Node, view: Matrix, measure: Measure): Unit {
   const base = node.base && unitOf(node.base, view, measure);
   const mask = node.mask && unitOf(node.mask, view, measure);
   const items = node.items.map((item) => unitOf(item, view, measure));
-  const frame = base ?? mask;
-  const box = soft(frame ? frame.box : items.reduce<Box>((all, item) => union(all, item.box), EMPTY_BOX));
+  const inside = base ? EMPTY_BOX : items.reduce<Box>((all, item) => union(all, item.box), EMPTY_BOX);
+  // A base is painted itself; a mask only lets through what there is.
+  const box = soft(base ? base.box : mask ? intersection(mask.box, inside) : inside);
   return { node, view, full: view, box, items, ...(base ? { base } : {}), ...(mask ? { mask } : {}) };
 }
 
