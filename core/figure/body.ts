@@ -326,6 +326,16 @@ export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear
 
 const along = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
 
+/** The thigh of somebody who sits, seen from its end: a round of cloth before the hem. */
+export function drawLap(model: FigureModel, sk: Skeleton, wear: Wear, side: Side): Node[] {
+  const s = new Sketch(`lap${side}`);
+  const { hip, knee } = sk.legs[side];
+  const covered = wear.skirt ?? (wear.legs && wear.legs.length > 0.2 ? wear.legs : undefined);
+  const tone = covered ? model.tone(covered.cloth) : model.skinTone;
+  const r = model.p.legTop + (wear.legs?.grow[0] ?? 2);
+  return s.limb('thigh', [hip, knee], [r, r - 1.5], tone, 5).nodes;
+}
+
 /** One leg with shoe, skin and what covers it. */
 export function drawLeg(model: FigureModel, sk: Skeleton, wear: Wear, side: Side): Node[] {
   const s = new Sketch(`leg${side}`);

@@ -147,6 +147,25 @@ describe('ready outfits', () => {
   });
 });
 
+describe('somebody who sits', () => {
+  const seated = { ...person({ top: 'jumper', bottom: 'jeans' }), extras: { wheelchair: true as const } };
+  it('sits lower than standing, both feet on the floor, whatever the legs were asked to do', () => {
+    const standing = drawFigure({ ...seated, extras: {} }, posed({}), MOUTH_CHART.rest).skeleton;
+    for (const asked of [{}, { hipY: -50, footYL: -40 }, { stride: 1, hipX: 12 }]) {
+      const { skeleton } = drawFigure(seated, posed(asked), MOUTH_CHART.rest);
+      expect(skeleton.hip.y).toBeGreaterThan(standing.hip.y + 40);
+      for (const side of ['L', 'R'] as const) expect(skeleton.legs[side].ankle.y).toBeCloseTo(standing.legs[side].ankle.y, 0);
+    }
+  });
+  it('gestures with arms and head as ever', () => {
+    const wave = posed({ upperR: 44, elbowR: 126, headTilt: 3 });
+    const a = drawFigure({ ...seated, extras: {} }, wave, MOUTH_CHART.rest).skeleton;
+    const b = drawFigure(seated, wave, MOUTH_CHART.rest).skeleton;
+    expect(b.arms.R.wrist.x - b.neck.x).toBeCloseTo(a.arms.R.wrist.x - a.neck.x, 5);
+    expect(b.headAngle).toBe(a.headAngle);
+  });
+});
+
 describe('fitting', () => {
   it('says why a part does not go with what is worn, and offers the nearest that does', () => {
     const found = misfit(person({ headwear: 'hard-hat' }), 'hair', 'top-bun');

@@ -2,7 +2,7 @@ import type { Character } from '../document/schema.ts';
 import { translation } from '../draw/matrix.ts';
 import { ellipse, polygon } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
-import { drawArm, drawCollar, drawLeg, drawSkirt, drawTorso, torsoFrame } from './body.ts';
+import { drawArm, drawCollar, drawLap, drawLeg, drawSkirt, drawTorso, torsoFrame } from './body.ts';
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
 import { mascotOf } from './mascots/index.ts';
 import { type FigureModel, modelOf } from './model.ts';
@@ -26,9 +26,13 @@ export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers
   return character.kind === 'mascot' ? mascotOf(character).draw(model, pose, mouth) : drawPerson(model, pose, mouth);
 }
 
-export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers): DrawnFigure {
-  const sk = skeletonOf(model.p, pose);
+export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers): DrawnFigure {
   const wear = wearOf(model.character);
+  // Who sits acts with the upper body alone.
+  const pose: Pose = wear.seat
+    ? { ...asked, seat: 1, hipX: asked.hipX * 0.2, hipY: 0, stride: 0, footXL: 0, footXR: 0, footYL: 0, footYR: 0, footPitchL: 0, footPitchR: 0 }
+    : asked;
+  const sk = skeletonOf(model.p, pose);
   const yaw = sk.headYaw;
   const at = headMatrix(sk.head.x, sk.head.y, sk.headAngle);
   const [hair, headwear, glasses] = (['hair', 'headwear', 'glasses'] as const).map((slot) => headPart(slot, model.character.parts[slot]));
@@ -59,12 +63,21 @@ export function drawPerson(model: FigureModel, pose: Pose, mouth: MouthNumbers):
   const nodes: Node[] = [
     ...drawShadow(sk, model),
     ...place([...under('back', hair?.back?.(model, yaw)), ...(headwear?.back?.(model, yaw) ?? [])]),
+    ...(wear.seat?.back?.({ model, sk }) ?? []),
     ...wear.extras.flatMap((extra) => extra.behind?.(outer) ?? []),
     ...back.flatMap((side) => drawArm(model, sk, pose, wear, side)),
-    ...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side)),
+    ...(wear.seat ? [] : legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side))),
     ...drawSkirt(model, sk, wear),
     ...drawTorso(model, sk, wear, front),
     ...wear.extras.flatMap((extra) => extra.torso?.(outer) ?? []),
+    // Who sits has the lap before the hem.
+    ...(wear.seat
+      ? [
+          ...legOrder(sk, pose).flatMap((side) => drawLap(model, sk, wear, side)),
+          ...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side)),
+          ...(wear.seat.front?.({ model, sk }) ?? []),
+        ]
+      : []),
     ...front.filter((side) => !raised(side)).flatMap((side) => drawArm(model, sk, pose, wear, side)),
     ...drawCollar(model, sk, wear),
     ...wear.extras.flatMap((extra) => extra.neck?.(outer) ?? []),

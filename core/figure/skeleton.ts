@@ -52,7 +52,10 @@ interface Ease {
 export const AT_EASE: Ease = { L: { upper: 17, elbow: -24, wrist: 4 }, R: { upper: 12, elbow: -13, wrist: 2 } };
 
 /** Joint positions of a pose in figure units, y down, origin on the floor between the feet. */
-export function skeletonOf(p: Proportions, pose: Pose): Skeleton {
+export function skeletonOf(standingProportions: Proportions, pose: Pose): Skeleton {
+  const seat = Math.min(1, Math.max(0, pose.seat));
+  // Thighs that point at the viewer are seen short: the same two bones, drawn in another plane.
+  const p = seat ? { ...standingProportions, thigh: standingProportions.thigh * (1 - 0.74 * seat) } : standingProportions;
   const lean = (pose.lean + p.elder * 2) * DEG;
   const bodyYaw = pose.bodyTurn * FULL_TURN * DEG;
   const headYaw = Math.max(-FULL_TURN, Math.min(FULL_TURN, (pose.bodyTurn + pose.headTurn) * FULL_TURN)) * DEG;

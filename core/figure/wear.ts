@@ -12,6 +12,8 @@ export interface Wear {
   readonly gloves: boolean;
   readonly extras: readonly Extra[];
   readonly artificial: ReadonlySet<string>;
+  /** What is sat on. */
+  readonly seat?: NonNullable<Extra['seat']>;
 }
 
 const memo = new WeakMap<object, Wear>();
@@ -36,6 +38,7 @@ export function wearOf(character: Pick<Character, 'parts' | 'extras'>): Wear {
     shoes: shoes(parts.shoes),
     gloves: parts.gloves !== undefined,
     extras,
+    ...(extras.some(({ seat }) => seat) ? { seat: extras.find(({ seat }) => seat)?.seat as NonNullable<Extra['seat']> } : {}),
     artificial: new Set(extras.flatMap(({ limb }) => (limb ? [limb] : []))),
   };
   memo.set(character, known);

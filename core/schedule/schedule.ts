@@ -5,6 +5,7 @@ import { bodyOf } from '../figure/mascots/index.ts';
 import { dressed } from '../figure/outfits.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf, type Proportions } from '../figure/proportions.ts';
+import { wearOf } from '../figure/wear.ts';
 import type { Analysis } from '../speech/analysis.ts';
 import { estimateSpeech } from '../speech/estimate.ts';
 import { inOrder } from '../time/order.ts';
@@ -205,6 +206,8 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
     listening.add(listeningKeys({ id: line.id, layer: id, length: line.end - line.start + toTicks(0.9), lively, pauses }), line.start, true);
   }
 
+  // Who sits rolls or is moved: no steps.
+  const rolls = character.kind === 'person' && wearOf(character).seat !== undefined;
   const walks: (WalkKeys & { start: number; end: number })[] = [];
   const x: Key[] = [{ at: 0, value: layer.x }];
   const y: Key[] = [{ at: 0, value: layer.y }];
@@ -212,7 +215,7 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
   let nowY = layer.y;
   for (const { cue, start, end } of cues) {
     if (cue.kind !== 'move') continue;
-    if (cue.walk && Math.abs(cue.x - nowX) > 4 && end > start) {
+    if (cue.walk && !rolls && Math.abs(cue.x - nowX) > 4 && end > start) {
       const walk = walkKeys({ start, end, fromX: nowX, toX: cue.x, scale: layer.scale, p, height, ease: cue.ease });
       walks.push({ ...walk, start, end });
       x.push(...walk.x);

@@ -27,10 +27,12 @@ import { scarf } from './extras/scarf.ts';
 import { shoulderBag } from './extras/shoulderBag.ts';
 import { star } from './extras/star.ts';
 import { stethoscope } from './extras/stethoscope.ts';
+import { stool } from './extras/stool.ts';
 import { tie } from './extras/tie.ts';
 import { toolBelt } from './extras/toolBelt.ts';
 import { umbrella } from './extras/umbrella.ts';
 import { watch } from './extras/watch.ts';
+import { wheelchair } from './extras/wheelchair.ts';
 import { wings } from './extras/wings.ts';
 import { curledMoustache } from './facialHair/curledMoustache.ts';
 import { fullBeard } from './facialHair/fullBeard.ts';
@@ -253,6 +255,8 @@ export const EXTRAS: readonly Extra[] = [
   umbrella,
   armProsthesis,
   legProsthesis,
+  stool,
+  wheelchair,
 ];
 
 export const headPart = (slot: HeadPart['slot'], id: string | undefined): HeadPart | undefined => HEAD_PARTS.find((part) => part.slot === slot && part.id === id);

@@ -122,6 +122,11 @@ export interface HandFrame {
   readonly cover: number;
 }
 
+export interface SeatFrame {
+  readonly model: FigureModel;
+  readonly sk: Skeleton;
+}
+
 /** Something worn besides the clothes, any number at a time. Each hook draws in its own place. */
 export interface Extra extends PartInfo {
   /** On the skin of the face, and over everything on the head (`drop` is the chin's). */
@@ -135,6 +140,11 @@ export interface Extra extends PartInfo {
   /** At a wrist and in a hand: they draw on the arm's own sketch. */
   wrist?(frame: HandFrame): undefined;
   hand?(frame: HandFrame): undefined;
+  /** Something to sit on: whoever wears it sits. Drawn behind the figure and before it. */
+  readonly seat?: {
+    back?(frame: SeatFrame): Node[];
+    front?(frame: SeatFrame): Node[];
+  };
   /** A limb that is artificial. */
   readonly limb?: 'armR' | 'legL';
 }
