@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Character } from '#core/document/schema';
+import type { Backdrop, Character } from '#core/document/schema';
 import type { Trying } from '../workers/cast.worker.ts';
 import type { CastClient } from './client.ts';
 import { LEFT, nameIn, pinOf, placeIn, RIGHT, type RoomSlot, SLOT_INFO } from './slots.ts';
@@ -13,15 +13,18 @@ interface Props {
   readonly trying: Trying;
   readonly slot: RoomSlot;
   readonly hidden: ReadonlySet<string>;
+  /** Before what the figure is tried; the plain room if left out. */
+  readonly backdrop: Backdrop | undefined;
   readonly onSlot: (slot: RoomSlot) => void;
 }
 
 /** The figure, alive, with its parts called out at both sides and threaded to the places that they change. */
-export function Room({ client, character, trying, slot, hidden, onSlot }: Props) {
+export function Room({ client, character, trying, slot, hidden, backdrop, onSlot }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const attached = useRef(false);
   const [size, setSize] = useState({ width: 756, height: 560 });
+  const [near, setNear] = useState<RoomSlot>();
   useEffect(() => {
     const element = box.current;
     if (!element) return;
@@ -37,7 +40,7 @@ export function Room({ client, character, trying, slot, hidden, onSlot }: Props)
     client.attach(canvas.current);
   }, [client]);
   const { scale, floor } = useMemo(() => placeIn(character, size.width, size.height), [character, size]);
-  useEffect(() => client.room(size.width, size.height, scale, floor, BACKGROUND), [client, size, scale, floor]);
+  useEffect(() => client.room(size.width, size.height, scale, floor, BACKGROUND, backdrop), [client, size, scale, floor, backdrop]);
   useEffect(() => client.show(character, trying), [client, character, trying]);
 
   const person = character.kind === 'person';
@@ -63,8 +66,16 @@ export function Room({ client, character, trying, slot, hidden, onSlot }: Props)
       onPointerMove={(event) => {
         const at = event.currentTarget.getBoundingClientRect();
         client.gaze(((event.clientX - at.left) / at.width - 0.5) * 2.4, ((event.clientY - at.top) / at.height - 0.32) * 2);
+        // Pointing at the figure finds the slot: the nearest pin within reach.
+        const [px, py] = [event.clientX - at.left, event.clientY - at.top];
+        const [closest] = [...sides.left, ...sides.right].map(({ slot: one, x, y }) => ({ one, far: Math.hypot(x - px, y - py) })).sort((a, b) => a.far - b.far);
+        setNear(closest && closest.far < 34 ? closest.one : undefined);
       }}
-      onPointerLeave={() => client.gaze(0, 0)}
+      onPointerLeave={() => {
+        client.gaze(0, 0);
+        setNear(undefined);
+      }}
+      onPointerUp={(event) => near && !(event.target as HTMLElement).closest('button') && onSlot(near)}
     >
       <canvas ref={canvas} role="img" aria-label={`${character.name}, alive`} className="absolute inset-0" style={{ width: size.width, height: size.height }} />
       {person && (
@@ -73,7 +84,7 @@ export function Room({ client, character, trying, slot, hidden, onSlot }: Props)
             ({ slot: one, x, y, top, from }) => {
               const start = top + CARD.height / 2;
               const bend = (x - from) * 0.5;
-              const chosen = one === slot;
+              const chosen = one === slot || one === near;
               return (
                 <g key={one} opacity={hidden.has(one) ? 0.4 : 1}>
                   <path
@@ -98,7 +109,7 @@ export function Room({ client, character, trying, slot, hidden, onSlot }: Props)
             aria-pressed={one === slot}
             data-slot={one}
             onClick={() => onSlot(one)}
-            className={`absolute rounded-[9px] border px-2.5 py-1 text-left transition-colors duration-[120ms] ${one === slot ? 'border-ink bg-act-soft [box-shadow:0_0_0_1px_var(--color-ink)]' : 'border-line bg-paper/95 hover:border-edge'}`}
+            className={`absolute rounded-[9px] border px-2.5 py-1 text-left transition-colors duration-[120ms] ${one === slot ? 'border-ink bg-act-soft [box-shadow:0_0_0_1px_var(--color-ink)]' : 'border-line bg-paper/95 hover:border-edge'} ${one === near && one !== slot ? '!border-ink' : ''}`}
             style={{ top, [side]: CARD.inset, width: CARD.width, height: CARD.height }}
           >
             <span className="block truncate text-[13px] leading-[17px] font-[650]">{SLOT_INFO[one].label}</span>

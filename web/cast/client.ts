@@ -1,4 +1,4 @@
-import type { Character, MouthShape } from '#core/document/schema';
+import type { Backdrop, Character, MouthShape } from '#core/document/schema';
 import type { PartialPose } from '#core/figure/pose';
 import type { CastAnswer, CastRequest, OptionPicture, Trying } from '../workers/cast.worker.ts';
 
@@ -36,7 +36,8 @@ export class CastClient {
     this.post({ kind: 'canvas', canvas: offscreen }, [offscreen]);
   }
 
-  room = (width: number, height: number, scale: number, floor: number, background: string): void => this.post({ kind: 'room', width, height, scale, floor, background });
+  room = (width: number, height: number, scale: number, floor: number, background: string, backdrop?: Backdrop): void =>
+    this.post({ kind: 'room', width, height, scale, floor, background, ...(backdrop ? { backdrop } : {}) });
   show = (character: Character, trying: Trying): void => this.post({ kind: 'figure', character, trying });
   gaze = (x: number, y: number): void => this.post({ kind: 'gaze', x, y });
 

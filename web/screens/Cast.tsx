@@ -5,7 +5,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { tinykeys } from 'tinykeys';
 import { sentenceOf } from '#core/document/failure';
-import type { Character } from '#core/document/schema';
+import type { Backdrop, Character } from '#core/document/schema';
 import { deleteCharacter, duplicateCharacter, freeName, recastRole, setLook } from '#core/edit/commands/cast';
 import { addCharacter, renameCharacter } from '#core/edit/commands/stage';
 import { poseForHand } from '#core/figure/actions/action';
@@ -15,6 +15,7 @@ import { expressionOf } from '#core/figure/expressions/index';
 import { dressed } from '#core/figure/outfits';
 import type { PartialPose } from '#core/figure/pose';
 import { randomLook, randomPerson } from '#core/figure/random';
+import { SETS } from '#core/stage/sets/index';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { sendJson } from '../api.ts';
 import { Body } from '../cast/Body.tsx';
@@ -133,6 +134,11 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
   const [locks, setLocks] = useState<ReadonlySet<string>>(new Set());
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
   const [comparing, setComparing] = useState(false);
+  const [ground, setGround] = useState('');
+  const triedBefore = useMemo<Backdrop | undefined>(
+    () => (ground.startsWith('set ') ? { kind: 'set', set: ground.slice(4), light: 0.5 } : document.scenes[ground]?.backdrop),
+    [ground, document.scenes],
+  );
   const [worn, setWorn] = useState<{ id: string; outfit: string }>();
   const outfit = worn && worn.id === id && stored?.outfits?.[worn.outfit] ? worn.outfit : undefined;
   const before = useRef<{ id: string; look: Character }>(undefined);
@@ -209,16 +215,35 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                   value={stored.name}
                   label="Name of the character"
                   onChange={(name) => run('Rename a character', renameCharacter(stored.id, name))}
-                  className="max-w-56 truncate px-0.5 text-[18px] leading-6 font-[650]"
+                  className="max-w-40 shrink-0 truncate px-0.5 text-[18px] leading-6 font-[650]"
                 />
-                <span className="text-[13px] text-ink-2">{stored.kind === 'mascot' ? 'mascot' : `${tried.figure.age} years`}</span>
                 {stored.kind === 'person' && <Outfits character={stored} outfit={outfit} onWear={(next) => setWorn(next ? { id: stored.id, outfit: next } : undefined)} />}
                 <span className="flex-1" />
+                <select
+                  aria-label="Try before a backdrop"
+                  value={ground}
+                  onChange={(event) => setGround(event.target.value)}
+                  className="h-7 w-28 min-w-0 rounded-[7px] border border-edge bg-paper px-1.5 text-[13px]"
+                >
+                  <option value="">Plain room</option>
+                  {inOrder(document.scenes)
+                    .filter(([, one]) => one.backdrop.kind !== 'picture')
+                    .map(([key, { title }]) => (
+                      <option key={key} value={key}>
+                        {title}
+                      </option>
+                    ))}
+                  {SETS.map(({ id: set, name }) => (
+                    <option key={set} value={`set ${set}`}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
                 <select
                   aria-label="Try an action"
                   value={trying.action ?? ''}
                   onChange={(event) => setTrying({ ...trying, action: event.target.value || undefined })}
-                  className="h-7 max-w-40 rounded-[7px] border border-edge bg-paper px-1.5 text-[13px]"
+                  className="h-7 w-32 min-w-0 rounded-[7px] border border-edge bg-paper px-1.5 text-[13px]"
                 >
                   <option value="">Stand</option>
                   {ACTIONS.map(({ id: action, name }) => (
@@ -328,7 +353,7 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                   </DropdownMenu.Portal>
                 </DropdownMenu.Root>
               </div>
-              <Room client={client} character={looked} trying={trying} slot={slot} hidden={hidden} onSlot={setSlot} />
+              <Room client={client} character={looked} trying={trying} slot={slot} hidden={hidden} backdrop={triedBefore} onSlot={setSlot} />
               <Strip client={client} character={dressed(stored, outfit)} trying={trying} onTry={(values) => setTrying((old) => ({ ...old, ...values }))} />
             </main>
             <aside className="flex w-[396px] shrink-0 flex-col border-l border-line bg-paper" aria-label="Options">

@@ -1,5 +1,7 @@
-import type { Character, MouthShape } from '#core/document/schema';
-import type { Matrix } from '#core/draw/matrix';
+import type { Backdrop, Character, MouthShape } from '#core/document/schema';
+import { IDENTITY, type Matrix } from '#core/draw/matrix';
+import { rect } from '#core/draw/path';
+import type { Plane } from '#core/draw/picture';
 import { actionOf } from '#core/figure/actions/index';
 import { playAction } from '#core/figure/actions/play';
 import { alivePose } from '#core/figure/alive';
@@ -11,6 +13,7 @@ import { boundsOf } from '#core/formats/svg/character';
 import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
+import { backdropNodes, floorOf } from '#core/stage/backdrop';
 import engineUrl from '../../core/paint/engine.wasm?url';
 
 /** What the figure is asked to do in the room. */
@@ -34,7 +37,15 @@ export interface OptionPicture {
 
 export type CastRequest =
   | { readonly kind: 'canvas'; readonly canvas: OffscreenCanvas }
-  | { readonly kind: 'room'; readonly width: number; readonly height: number; readonly scale: number; readonly floor: number; readonly background: string }
+  | {
+      readonly kind: 'room';
+      readonly width: number;
+      readonly height: number;
+      readonly scale: number;
+      readonly floor: number;
+      readonly background: string;
+      readonly backdrop?: Backdrop;
+    }
   | { readonly kind: 'figure'; readonly character: Character; readonly trying: Trying }
   | { readonly kind: 'gaze'; readonly x: number; readonly y: number }
   | { readonly kind: 'picture'; readonly id: string; readonly character: Character; readonly pose: PartialPose; readonly mouth: MouthShape | undefined; readonly height: number }
@@ -56,11 +67,13 @@ export type CastAnswer =
   | { readonly kind: 'problem'; readonly sentence: string };
 
 const FRAME_MS = 1000 / 30;
+/** The size of an adult on a wide stage (core/edit/create.ts, scaleFor). */
+const ON_STAGE = 1.46;
 
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
 let painter: IncrementalPainter | undefined;
-let room = { width: 756, height: 606, scale: 1, floor: 560, background: '#eaf2f0' };
+let room: Omit<Extract<CastRequest, { kind: 'room' }>, 'kind'> = { width: 756, height: 606, scale: 1, floor: 560, background: '#eaf2f0' };
 let figure: Extract<CastRequest, { kind: 'figure' }> | undefined;
 let actionSince = 0;
 let target = { x: 0, y: 0 };
@@ -97,6 +110,22 @@ function stance(now: number): PartialPose {
   return added(alive, face, turn, doing);
 }
 
+let grounded: { room: typeof room; plane: Plane } | undefined;
+/** What lies behind the figure: the plain room, or a backdrop at the size that it has on stage. The same object while nothing changed. */
+function ground(): Plane {
+  if (grounded?.room === room) return grounded.plane;
+  let plane: Plane;
+  if (room.backdrop) {
+    const k = room.scale / ON_STAGE;
+    plane = { view: [k, 0, 0, k, room.width / 2, room.floor - floorOf(room.backdrop, '16:9') * k], nodes: backdropNodes(room.backdrop, '16:9').nodes };
+  } else {
+    const floor = { id: 'room.floor', path: rect(0, room.floor - 24, room.width, room.height), fill: '#dfe9e7', matrix: IDENTITY };
+    plane = { view: IDENTITY, nodes: [floor] };
+  }
+  grounded = { room, plane };
+  return plane;
+}
+
 async function drawRoom(): Promise<void> {
   if (!canvas || !context || !figure) return;
   const started = performance.now();
@@ -110,20 +139,11 @@ async function drawRoom(): Promise<void> {
     painter = new IncrementalPainter(own, room.width, room.height);
   }
   const view: Matrix = [room.scale, 0, 0, room.scale, room.width / 2, room.floor];
-  const floor = {
-    id: 'room.floor',
-    path: Float32Array.from([0, 0, room.floor - 24, 1, room.width, room.floor - 24, 1, room.width, room.height, 1, 0, room.height, 4]),
-    fill: '#dfe9e7',
-    matrix: [1, 0, 0, 1, 0, 0] as Matrix,
-  };
   const changed = painter.paint({
     width: room.width,
     height: room.height,
-    background: room.background,
-    planes: [
-      { view: [1, 0, 0, 1, 0, 0], nodes: [floor] },
-      { view, nodes },
-    ],
+    background: room.backdrop ? backdropNodes(room.backdrop, '16:9').background : room.background,
+    planes: [ground(), { view, nodes }],
   });
   const frame = new ImageData(painter.surface.view(), room.width, room.height);
   for (const { left, top, right, bottom } of changed) context.putImageData(frame, 0, 0, left, top, right - left, bottom - top);
