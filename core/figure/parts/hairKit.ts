@@ -18,6 +18,9 @@ export interface HeadFrame {
   slide(x: number, y?: number): number;
   trail(x: number): number;
   y(value: number): number;
+  /** Points x y, x y … of the silhouette, and of what lies over the face. */
+  over(points: Points): [number, number][];
+  on(points: Points): [number, number][];
 }
 
 /** Half width of the skull (1 is the head's) at a height; the same curve as the head's outline. */
@@ -40,7 +43,7 @@ export function headFrame(model: FigureModel, yaw: number, prefix: string): Head
   const w = model.p.headWidth;
   const k = w / 41.5;
   const q = model.p.headHeight / 49;
-  return {
+  const frame: HeadFrame = {
     model,
     yaw,
     s: new Sketch(prefix),
@@ -53,7 +56,10 @@ export function headFrame(model: FigureModel, yaw: number, prefix: string): Head
     },
     trail: (x) => trailX(x * k, w, yaw),
     y: (value) => value * q,
+    over: (points) => pairs(points).map(([x, y]) => [frame.edge(x), frame.y(y)]),
+    on: (points) => pairs(points).map(([x, y]) => [frame.slide(x), frame.y(y)]),
   };
+  return frame;
 }
 
 /** A closed shape of smooth runs that meet in corners; each run begins where the one before ended. */

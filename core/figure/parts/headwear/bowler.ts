@@ -14,15 +14,13 @@ export const bowler: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hat');
     const felt = model.tone('accent2');
-    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
-    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
     f.s.clipped(
       'dome',
-      runs(at([-43, -28, -44, -52, -30, -73, 0, -79, 30, -73, 44, -52, 43, -28]), sl([0, -36, -43, -28])),
+      runs(f.over([-43, -28, -44, -52, -30, -73, 0, -79, 30, -73, 44, -52, 43, -28]), f.on([0, -36, -43, -28])),
       felt,
       [-5, -3],
       [
-        f.s.fillItem('ribbon', runs(at([-46, -26, -46, -40]), sl([0, -50]), at([46, -40, 46, -26]), sl([0, -36]), at([-46, -26])), model.colour('accent')),
+        f.s.fillItem('ribbon', runs(f.over([-46, -26, -46, -40]), f.on([0, -50]), f.over([46, -40, 46, -26]), f.on([0, -36]), f.over([-46, -26])), model.colour('accent')),
         f.s.lineItem('sheen', Float32Array.from([0, f.slide(-32), f.y(-54), 2, f.slide(-24), f.y(-68), f.slide(-6), f.y(-71)]), stepped(felt.base, 0.12), 4.5, 0.5),
       ],
     );

@@ -1,5 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
-import { headFrame, pairs, runs } from '../hairKit.ts';
+import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A cycling helmet with vents and a strap under the chin. */
@@ -14,21 +14,19 @@ export const cycleHelmet: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hat');
     const shell = model.tone('accent2');
-    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
-    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
     for (const out of [-1, 1]) f.s.line(`strap${out}`, Float32Array.from([0, f.edge(out * 41), f.y(-18), 2, f.edge(out * 42), f.y(18), f.edge(out * 27), f.y(40)]), '#3a3f4a', 2.6);
     const vent = (id: string, x: number, tall: number) =>
       f.s.fillItem(
         id,
         runs(
-          sl([x - 4, -36 + Math.abs(x) * 0.15, x - 3, -36 - tall, x + 1, -40 - tall]),
-          sl([x + 5, -38 - tall * 0.6, x + 4.5, -36 + Math.abs(x) * 0.15, x - 4, -36 + Math.abs(x) * 0.15]),
+          f.on([x - 4, -36 + Math.abs(x) * 0.15, x - 3, -36 - tall, x + 1, -40 - tall]),
+          f.on([x + 5, -38 - tall * 0.6, x + 4.5, -36 + Math.abs(x) * 0.15, x - 4, -36 + Math.abs(x) * 0.15]),
         ),
         stepped(shell.shadow, -0.2),
       );
     f.s.clipped(
       'shell',
-      runs(at([-46, -18, -50, -40, -38, -62, -14, -72, 14, -72, 38, -62, 50, -40, 46, -18]), sl([30, -25, 0, -30, -30, -25, -46, -18])),
+      runs(f.over([-46, -18, -50, -40, -38, -62, -14, -72, 14, -72, 38, -62, 50, -40, 46, -18]), f.on([30, -25, 0, -30, -30, -25, -46, -18])),
       shell,
       [-5, -3],
       [

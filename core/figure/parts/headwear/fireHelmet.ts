@@ -1,5 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
-import { headFrame, pairs, runs } from '../hairKit.ts';
+import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A firefighter's helmet with a raised shield and a long back brim. */
@@ -35,11 +35,9 @@ export const fireHelmet: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hat');
     const shell = model.tone('accent2');
-    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
-    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
     f.s.shaded(
       'dome',
-      runs(at([-46, -22, -47, -46, -32, -67, 0, -75, 32, -67, 47, -46, 46, -22]), sl([0, -36, -46, -22])),
+      runs(f.over([-46, -22, -47, -46, -32, -67, 0, -75, 32, -67, 47, -46, 46, -22]), f.on([0, -36, -46, -22])),
       shell,
       [-5, -3],
       [
@@ -49,11 +47,11 @@ export const fireHelmet: HeadPart = {
     );
     f.s.shaded(
       'brim',
-      runs(at([-55, -17, -50, -25]), sl([-26, -34, 0, -38, 26, -34]), at([50, -25, 55, -17]), sl([36, -19, 0, -27, -36, -19]), at([-55, -17])),
+      runs(f.over([-55, -17, -50, -25]), f.on([-26, -34, 0, -38, 26, -34]), f.over([50, -25, 55, -17]), f.on([36, -19, 0, -27, -36, -19]), f.over([-55, -17])),
       { base: stepped(shell.base, 0.02), shadow: shell.shadow },
       [-2, -2],
     );
-    f.s.shaded('shield', runs(sl([-14, -64, 0, -70, 14, -64]), sl([13, -44, 0, -34, -13, -44, -14, -64])), model.tone('accent'), [-2.5, -2]);
+    f.s.shaded('shield', runs(f.on([-14, -64, 0, -70, 14, -64]), f.on([13, -44, 0, -34, -13, -44, -14, -64])), model.tone('accent'), [-2.5, -2]);
     return f.s.nodes;
   },
 };

@@ -1,6 +1,6 @@
 import { stepped } from '../../../draw/colour.ts';
 import { ellipse } from '../../../draw/path.ts';
-import { headFrame, pairs, runs } from '../hairKit.ts';
+import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A knitted hat with a turned-up edge and a bobble. */
@@ -15,20 +15,18 @@ export const knittedHat: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hat');
     const wool = model.tone('accent2');
-    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
-    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
     f.s.shaded('bobble', ellipse(f.edge(1), f.y(-76), 13, 12), model.tone('accent'), [-3, -2.5]);
     const ribs = [-30, -15, 0, 15, 30].map((x, n) =>
       f.s.lineItem(`rib${n}`, Float32Array.from([0, f.slide(x), f.y(-34), 2, f.slide(x), f.y(-54), f.slide(x * 0.35), f.y(-70)]), model.seam('accent2'), 2, 0.5),
     );
-    f.s.clipped('dome', runs(at([-45, -20, -47, -44, -30, -66, 0, -72, 30, -66, 47, -44, 45, -20]), sl([22, -29, 0, -31, -22, -29, -45, -20])), wool, [-4.5, -3], ribs);
+    f.s.clipped('dome', runs(f.over([-45, -20, -47, -44, -30, -66, 0, -72, 30, -66, 47, -44, 45, -20]), f.on([22, -29, 0, -31, -22, -29, -45, -20])), wool, [-4.5, -3], ribs);
     const band = { base: stepped(wool.base, 0.05), shadow: stepped(wool.shadow, 0.02) };
     const stripes = [-36, -27, -18, -9, 0, 9, 18, 27, 36].map((x, n) =>
       f.s.lineItem(`b${n}`, Float32Array.from([0, f.slide(x), f.y(-38 + (x / 36) ** 2 * 7), 1, f.slide(x), f.y(-26 + (x / 36) ** 2 * 8)]), stepped(wool.base, -0.07), 1.8, 0.55),
     );
     f.s.clipped(
       'band',
-      runs(at([-46, -15, -48, -31]), sl([-26, -40, 0, -43, 26, -40]), at([48, -31, 46, -15]), sl([26, -24, 0, -27, -26, -24]), at([-46, -15])),
+      runs(f.over([-46, -15, -48, -31]), f.on([-26, -40, 0, -43, 26, -40]), f.over([48, -31, 46, -15]), f.on([26, -24, 0, -27, -26, -24]), f.over([-46, -15])),
       band,
       [-3, -2],
       stripes,

@@ -1,5 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
-import { headFrame, pairs, runs } from '../hairKit.ts';
+import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A graduate's square cap with a tassel. */
@@ -14,9 +14,7 @@ export const mortarboard: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hat');
     const cloth = model.tone('accent2');
-    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
-    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
-    f.s.shaded('band', runs(at([-47, -20, -46, -50]), at([46, -50, 47, -20]), sl([22, -32, 0, -34, -22, -32]), at([-47, -20])), cloth, [-4, -2]);
+    f.s.shaded('band', runs(f.over([-47, -20, -46, -50]), f.over([46, -50, 47, -20]), f.on([22, -32, 0, -34, -22, -32]), f.over([-47, -20])), cloth, [-4, -2]);
     const mid = f.slide(0);
     f.s.shaded(
       'board',

@@ -1,6 +1,6 @@
 import { stepped } from '../../../draw/colour.ts';
 import { slide } from '../../turn.ts';
-import { headFrame, pairs, runs } from '../hairKit.ts';
+import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A round soft cap with a peak over the brow. */
@@ -15,11 +15,9 @@ export const peakedCap: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'cap');
     const cloth = model.tone('accent2');
-    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
-    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
     f.s.clipped(
       'dome',
-      runs(at([-44, -16, -47, -36, -34, -57, 0, -66, 34, -57, 47, -36, 44, -16]), sl([24, -25, 0, -28, -24, -25, -44, -16])),
+      runs(f.over([-44, -16, -47, -36, -34, -57, 0, -66, 34, -57, 47, -36, 44, -16]), f.on([24, -25, 0, -28, -24, -25, -44, -16])),
       cloth,
       [-4.5, -3],
       [

@@ -1,6 +1,6 @@
 import { stepped } from '../../../draw/colour.ts';
 import { ellipse } from '../../../draw/path.ts';
-import { headFrame, pairs, runs } from '../hairKit.ts';
+import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A straw hat with a wide brim and a ribbon. */
@@ -20,10 +20,8 @@ export const sunHat: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hat');
     const straw = model.tone('accent2');
-    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
-    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
-    f.s.shaded('dome', runs(at([-43, -28, -42, -52, -28, -67, 0, -71, 28, -67, 42, -52, 43, -28]), sl([0, -34, -43, -28])), straw, [-4.5, -3]);
-    f.s.fill('ribbon', runs(at([-43.5, -30, -43, -42]), sl([0, -50]), at([43, -42, 43.5, -30]), sl([0, -38]), at([-43.5, -30])), model.colour('accent'));
+    f.s.shaded('dome', runs(f.over([-43, -28, -42, -52, -28, -67, 0, -71, 28, -67, 42, -52, 43, -28]), f.on([0, -34, -43, -28])), straw, [-4.5, -3]);
+    f.s.fill('ribbon', runs(f.over([-43.5, -30, -43, -42]), f.on([0, -50]), f.over([43, -42, 43.5, -30]), f.on([0, -38]), f.over([-43.5, -30])), model.colour('accent'));
     const mid = f.slide(0) * 0.5;
     f.s.shaded(
       'brim',

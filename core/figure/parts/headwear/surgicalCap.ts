@@ -1,4 +1,4 @@
-import { headFrame, pairs, runs } from '../hairKit.ts';
+import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A tied cloth cap as in an operating room. */
@@ -13,11 +13,9 @@ export const surgicalCap: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hat');
     const cloth = model.tone('accent2');
-    const at = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.edge(x), f.y(y)]);
-    const sl = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [f.slide(x), f.y(y)]);
     f.s.clipped(
       'dome',
-      runs(at([-43, -8, -48, -30, -38, -54, -16, -63, 6, -64, 30, -58, 46, -38, 47, -18, 43, -8]), sl([36, -20, 18, -29, 0, -32, -18, -29, -36, -20, -43, -8])),
+      runs(f.over([-43, -8, -48, -30, -38, -54, -16, -63, 6, -64, 30, -58, 46, -38, 47, -18, 43, -8]), f.on([36, -20, 18, -29, 0, -32, -18, -29, -36, -20, -43, -8])),
       cloth,
       [-4.5, -3],
       [
