@@ -1,4 +1,5 @@
 import { Pipette, Plus } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
 import type { Character } from '#core/document/schema';
 import { readOklch, shadowOf, skinTones, stepped } from '#core/draw/colour';
 import type { Recipe } from '#core/edit/change';
@@ -96,25 +97,43 @@ interface Dropper {
 /** Any colour: mixed freely, or taken exactly from anywhere on the screen where the browser can. */
 function AnyColour({ name, now, onTry, onTake }: { name: string; now: string; onTry: (colour: string) => void; onTake: (colour: string) => void }) {
   const EyeDropper = (window as unknown as { EyeDropper?: new () => Dropper }).EyeDropper;
-  const box =
+  const [mixing, setMixing] = useState<string>();
+  const box = useRef<HTMLInputElement>(null);
+  const take = useRef<(colour: string | undefined) => void>(() => {});
+  take.current = (colour) => {
+    setMixing(undefined);
+    if (colour && colour !== now) onTake(colour);
+  };
+  // The browser's own change event comes when its colour dialog is closed; React's comes with every move in it.
+  useEffect(() => {
+    const input = box.current;
+    const closed = (): void => take.current(input?.value);
+    input?.addEventListener('change', closed);
+    return () => input?.removeEventListener('change', closed);
+  }, []);
+  const look =
     'relative inline-flex size-[22px] shrink-0 cursor-pointer items-center justify-center rounded-[6px] border border-edge text-ink-2 hover:bg-bench focus-within:border-ink';
   return (
     <>
-      <label className={box} title="Mix any colour">
+      <label className={look} title="Mix any colour">
         <Plus size={12} strokeWidth={1.9} />
         <input
+          ref={box}
           type="color"
           aria-label={`Any colour for ${name.toLowerCase()}`}
-          value={now}
+          value={mixing ?? now}
           className="absolute inset-0 cursor-pointer opacity-0"
-          onInput={(event) => onTry(event.currentTarget.value)}
-          onBlur={(event) => event.currentTarget.value !== now && onTake(event.currentTarget.value)}
+          onChange={(event) => {
+            setMixing(event.currentTarget.value);
+            onTry(event.currentTarget.value);
+          }}
+          onBlur={() => take.current(mixing)}
         />
       </label>
       {EyeDropper && (
         <button
           type="button"
-          className={box}
+          className={look}
           aria-label={`Take a colour from the picture for ${name.toLowerCase()}`}
           title="Take a colour from anywhere"
           onClick={() =>
