@@ -2,7 +2,7 @@ import { mixed } from '../draw/colour.ts';
 import { IDENTITY, type Matrix, multiply, rotation, scaling, translation } from '../draw/matrix.ts';
 import { ellipse, joined, mapPath, pen } from '../draw/path.ts';
 import type { Colour, Node } from '../draw/picture.ts';
-import { clamp, mix } from '../time/easing.ts';
+import { clamp, mix, smooth } from '../time/easing.ts';
 import type { FigureModel } from './model.ts';
 import { chinDrop, drawMouth, type MouthNumbers } from './mouth.ts';
 import type { FacialHair } from './parts/part.ts';
@@ -16,6 +16,8 @@ const BROW_RADIUS = 0.97;
 const NOSE_RADIUS = 1.13;
 /** The lower face is narrower than the head: lips bend round a smaller radius. */
 export const MOUTH_RADIUS = 0.8;
+/** How far the lips lead the turn; towards the profile they draw back, so that they stay on the face. */
+export const mouthShift = (w: number, yaw: number): number => Math.sin(yaw) * w * (0.12 - 0.3 * smooth((Math.abs(yaw) - 0.72) / 0.62));
 const EAR_RADIUS = 1.02;
 const EAR_ANGLE = (81 * Math.PI) / 180;
 /** Pitch moves features by up to this many units (design.md: 9). */
@@ -145,10 +147,12 @@ export function drawFace(model: FigureModel, state: HeadState, beard?: FacialHai
   const w = p.headWidth;
   const s = new Sketch('face');
   const blushY = 19 + lift;
-  const blushes = ([-1, 1] as const).map((out) => {
+  const blushes = ([-1, 1] as const).flatMap((out) => {
     const { x, narrow } = slide(w, 0.86 - 0.1 * Math.abs(Math.sin(yaw)), out * 0.6, yaw);
+    // A cheek that has gone round the edge is not seen.
+    if (narrow < 0.16) return [];
     const up = Math.max(0, pose.smile) * 1.2;
-    return s.fillItem(`blush${out}`, ellipse(x, blushY - up, 9.5 * clamp(narrow, 0.2, 1.15), 6.2), skin.blush, 0.38);
+    return [s.fillItem(`blush${out}`, ellipse(x, blushY - up, 9.5 * clamp(narrow, 0.2, 1.15), 6.2), skin.blush, 0.38)];
   });
   s.shaded('head', headPath(model, yaw, chinDrop(mouth)), model.skinTone, [-4.5 - Math.abs(Math.sin(yaw)) * 1.2, -3.2], blushes);
 
@@ -159,7 +163,7 @@ export function drawFace(model: FigureModel, state: HeadState, beard?: FacialHai
   const hairs = (nodes: Node[] | undefined): void => void s.nodes.push(...(nodes ?? []).map((node) => moved(node, translation(0, lift))));
   hairs(beard?.under?.(model, yaw, mouth, pose.smile));
   const lips = drawMouth(mouth, pose.smile, pose.press, { lip: model.lip, line: skin.line, dark: skin.dark, style: model.features.mouth });
-  s.nodes.push(...lips.map((node) => wrapped(node, w * MOUTH_RADIUS, yaw, 0.12 * w * Math.sin(yaw), p.mouthY + lift)));
+  s.nodes.push(...lips.map((node) => wrapped(node, w * MOUTH_RADIUS, yaw, mouthShift(w, yaw), p.mouthY + lift)));
   hairs(beard?.over?.(model, yaw, mouth, pose.smile));
   if (p.elder > 0.2) {
     const fold = (out: -1 | 1): ReturnType<typeof pen> => {

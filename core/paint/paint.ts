@@ -6,7 +6,7 @@ import { type Box, blurReach, EMPTY_BOX, grown, intersection, isEmpty, type Meas
 import { Surface } from './surface.ts';
 
 /** Part of every cache key: a picture painted by another version may differ. */
-export const PAINTER_VERSION = 6;
+export const PAINTER_VERSION = 7;
 
 /** A decoded picture: RGBA with straight alpha. */
 export interface RawImage {

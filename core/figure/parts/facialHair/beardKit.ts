@@ -1,6 +1,6 @@
 import { mapPath, type Path } from '../../../draw/path.ts';
 import { clamp } from '../../../time/easing.ts';
-import { jawHalf, MOUTH_RADIUS } from '../../face.ts';
+import { jawHalf, MOUTH_RADIUS, mouthShift } from '../../face.ts';
 import type { FigureModel } from '../../model.ts';
 import { chinDrop, type MouthNumbers } from '../../mouth.ts';
 import { YAW } from '../../turn.ts';
@@ -20,7 +20,7 @@ export interface LowerFace {
 export function lowerFace(model: FigureModel, yaw: number, mouth: MouthNumbers): LowerFace {
   const w = model.p.headWidth;
   const radius = w * MOUTH_RADIUS;
-  const shift = 0.12 * w * Math.sin(yaw);
+  const shift = mouthShift(w, yaw);
   const y0 = model.p.mouthY;
   const at = (x: number, y: number): [number, number] => {
     const angle = Math.asin(clamp(x / radius, -0.98, 0.98)) + YAW * yaw;
