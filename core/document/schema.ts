@@ -209,6 +209,8 @@ export const CueSchema = v.variant('kind', [
     action: v.pipe(v.string(), v.maxLength(40)),
     hand: v.picklist(['left', 'right', 'both']),
     strength: v.pipe(v.number(), v.minValue(0.2), v.maxValue(1.5)),
+    /** How fast it is done; 1 as it was made. The stroke stays on its word. */
+    speed: v.optional(v.pipe(v.number(), v.minValue(0.5), v.maxValue(2))),
   }),
   v.object({ kind: v.literal('look'), ...onLayer, target: TargetSchema }),
   v.object({ kind: v.literal('move'), ...onLayer, x: finite, y: finite, walk: v.boolean(), ease: v.picklist(EASES) }),

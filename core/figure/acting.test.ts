@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { sequenced } from '../schedule/channels.ts';
+import { gesturePerformance } from '../schedule/performances.ts';
 import { sample, type Track } from '../time/track.ts';
 import { poseForHand } from './actions/action.ts';
 import { ACTIONS, actionOf } from './actions/index.ts';
@@ -55,6 +56,28 @@ describe('an action for a hand', () => {
   it('grows with its strength, the shape of the hand stays', () => {
     const pose = { upperA: 40, openA: 1 };
     expect(poseForHand(pose, 'right', 1.5)).toEqual({ upperR: 60, openR: 1 });
+  });
+});
+
+describe('a gesture on stage', () => {
+  const cue = {
+    kind: 'gesture',
+    layer: 'la_000000000000',
+    action: 'wave',
+    hand: 'right',
+    strength: 1,
+    order: 'a0',
+    start: { to: 'scene', edge: 'start', offset: 0 },
+    end: { ticks: 48_000 },
+  } as const;
+  it('done twice as fast keeps its stroke on the word, and takes half the time on either side', () => {
+    const [plain, quick] = [gesturePerformance(cue, 100_000, 148_000), gesturePerformance({ ...cue, speed: 2 }, 100_000, 148_000)];
+    const stroke = plain.keys.findIndex(({ at }) => at === 100_000);
+    expect(quick.keys[stroke]?.at).toBe(100_000);
+    expect(100_000 - (quick.keys[0]?.at as number)).toBe((100_000 - (plain.keys[0]?.at as number)) / 2);
+    expect(quick.release).toBe(plain.release / 2);
+    expect(quick.keys.length).toBeGreaterThan(plain.keys.length);
+    expect(quick.keys[stroke]?.values).toEqual(plain.keys[stroke]?.values);
   });
 });
 

@@ -41,11 +41,12 @@ export function gesturePerformance(cue: CueOf<'gesture'>, start: number, end: nu
   const action = actionOf(cue.action);
   if (!action) return { keys: [], until: start, release: 0 };
   const pose = (values: Parameters<typeof poseForHand>[0]): Partial<Record<PoseKey, number>> => poseForHand(values, cue.hand, cue.strength);
-  const keys = action.keys.map((key) => ({ at: start + toTicks(key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) }));
+  const ticks = (seconds: number): number => toTicks(seconds / (cue.speed ?? 1));
+  const keys = action.keys.map((key) => ({ at: start + ticks(key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) }));
   const { cycle } = action;
   const last = keys.at(-1);
   if (cycle && last)
-    for (let round = 0; last.at + toTicks(cycle.seconds * (round + 1)) <= end + toTicks(cycle.seconds * 0.3) && round < 400; round++)
-      for (const key of cycle.keys) keys.push({ at: last.at + toTicks(cycle.seconds * round + key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) });
-  return { keys, until: Math.max(end, keys.at(-1)?.at ?? end), release: toTicks(action.release) };
+    for (let round = 0; last.at + ticks(cycle.seconds * (round + 1)) <= end + ticks(cycle.seconds * 0.3) && round < 400; round++)
+      for (const key of cycle.keys) keys.push({ at: last.at + ticks(cycle.seconds * round + key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) });
+  return { keys, until: Math.max(end, keys.at(-1)?.at ?? end), release: ticks(action.release) };
 }

@@ -136,6 +136,18 @@ function Own({ cue, scene, change, nameOf }: { cue: Cue; scene: PlacedScene; cha
             />
           )}
           {strength(c.strength, 1.5)}
+          <Pick
+            label="Speed"
+            value={String(c.speed ?? 1)}
+            options={[
+              ['0.5', 'Half'],
+              ['0.75', 'Slow'],
+              ['1', 'As made'],
+              ['1.35', 'Quick'],
+              ['2', 'Double'],
+            ]}
+            onChange={(speed) => change({ speed: Number(speed) } as Partial<Cue>)}
+          />
         </>
       );
     }
