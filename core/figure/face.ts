@@ -235,7 +235,7 @@ function drawEye(model: FigureModel, { yaw, pose }: HeadState, side: Side, lift:
     lash: skin.dark,
     crease: skin.line,
     lidRest: 0.1 + p.elder * 0.05 + make.lid,
-    lashes: LASHES[model.character.parts.lashes ?? ''] ?? 0.7,
+    lashes: model.features.lashes.weight,
     tilt: make.tilt,
     crossing: make.crease,
     irisWidth: make.iris / make.width,
@@ -269,9 +269,6 @@ function drawEye(model: FigureModel, { yaw, pose }: HeadState, side: Side, lift:
   );
   return [...grouped('f', at, nodes), ...grouped('f', brow, s.nodes)];
 }
-
-/** Weight of the lashes. */
-const LASHES: Readonly<Record<string, number>> = { long: 1.25, fine: 0.45 };
 
 export interface EyeLook {
   readonly white: Colour;

@@ -47,7 +47,6 @@ export function randomLook(seed: number, from?: Look, locked: ReadonlySet<string
   choose('headwear', 0.22);
   choose('glasses', 0.25);
   choose('facialHair', figure.age > 20 ? 0.22 : 0);
-  if (chance.next() < 0.2) parts.lashes = 'long';
   if (chance.next() < 0.2) {
     choose('onePiece');
     if (parts.onePiece === 'dungarees') choose('under');

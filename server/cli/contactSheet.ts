@@ -111,7 +111,7 @@ const expressionCells = (character: Character): Cell[] =>
 const mouthCells = (character: Character): Cell[] =>
   [0.8, -0.8].flatMap((smile) => MOUTH_SHAPES.map((mouth) => ({ character, pose: { smile }, mouth, label: `${mouth}, ${smile > 0 ? 'smile' : 'frown'}` })));
 
-const HEAD_SLOTS: ReadonlySet<string> = new Set(['head', 'hair', 'brows', 'eyes', 'nose', 'mouth', 'ears', 'facialHair', 'headwear', 'glasses']);
+const HEAD_SLOTS: ReadonlySet<string> = new Set(['head', 'hair', 'brows', 'eyes', 'lashes', 'nose', 'mouth', 'ears', 'facialHair', 'headwear', 'glasses']);
 
 function slotCells(character: Character, slot: string): Cell[] {
   const options = optionsOf(slot);

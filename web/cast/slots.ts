@@ -15,6 +15,7 @@ export const SLOT_INFO: Readonly<Record<RoomSlot, { readonly label: string; read
   headwear: { label: 'Headwear', view: 'head', colours: ['accent2'] },
   brows: { label: 'Brows', view: 'head', colours: ['hair'] },
   eyes: { label: 'Eyes', view: 'head', colours: ['eyes'] },
+  lashes: { label: 'Lashes', view: 'head', colours: [] },
   glasses: { label: 'Glasses', view: 'head', colours: ['metal'] },
   nose: { label: 'Nose', view: 'head', colours: [] },
   ears: { label: 'Ears', view: 'head', colours: [] },
@@ -54,7 +55,7 @@ export function viewOf(slot: RoomSlot, id: string): OptionPicture['view'] {
 }
 
 /** Sides of the room on which a slot's card stands. */
-export const LEFT: readonly RoomSlot[] = ['hair', 'brows', 'eyes', 'nose', 'mouth', 'under', 'top', 'bottom', 'shoes'];
+export const LEFT: readonly RoomSlot[] = ['hair', 'brows', 'eyes', 'lashes', 'nose', 'mouth', 'under', 'top', 'bottom', 'shoes'];
 export const RIGHT: readonly RoomSlot[] = ['headwear', 'glasses', 'ears', 'head', 'facialHair', 'outer', 'onePiece', 'gloves', 'extras'];
 
 /** What is in a slot, in words. */
@@ -101,6 +102,8 @@ export function pinOf(character: Character, slot: RoomSlot, turn: number): { x: 
       return at(head.x - 22 + s, head.y - 14);
     case 'eyes':
       return at(head.x - 20 + s, head.y + 3);
+    case 'lashes':
+      return at(head.x - 30 + s, head.y - 1);
     case 'glasses':
       return at(head.x + 26 + s * 0.8, head.y + 8);
     case 'nose':

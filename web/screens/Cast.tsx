@@ -296,6 +296,23 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                           {character === stored.id ? ', already' : ''}
                         </DropdownMenu.Item>
                       ))}
+                      {scene &&
+                        document.scenes[scene] &&
+                        roles.some(([role]) => (document.scenes[scene]?.recast[role] ?? document.production.roles[role]?.character) !== stored.id) && (
+                          <div className="px-2.5 pt-2 pb-1 text-[11.5px] text-ink-3">In “{document.scenes[scene]?.title}” alone</div>
+                        )}
+                      {scene &&
+                        roles
+                          .filter(([role, { character }]) => (document.scenes[scene]?.recast[role] ?? character) !== stored.id)
+                          .map(([role, { name }]) => (
+                            <DropdownMenu.Item
+                              key={`here ${role}`}
+                              className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"
+                              onSelect={() => run(`${stored.name} plays ${name} here`, recastRole(role, stored.id, scene))}
+                            >
+                              <UserRoundCog size={14} strokeWidth={1.6} /> {name}
+                            </DropdownMenu.Item>
+                          ))}
                       <div className="my-1 h-px bg-line" />
                       <DropdownMenu.Item
                         className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"

@@ -276,6 +276,7 @@ export const SLOTS = [
   'headwear',
   'brows',
   'eyes',
+  'lashes',
   'glasses',
   'nose',
   'ears',

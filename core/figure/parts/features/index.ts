@@ -3,17 +3,19 @@ import { BROWS, type BrowStyle } from './brows.ts';
 import { EARS, type EarStyle } from './ears.ts';
 import { EYES, type EyeStyle } from './eyes.ts';
 import { HEADS, type HeadShape } from './heads.ts';
+import { LASHES, type LashStyle } from './lashes.ts';
 import { MOUTHS, type MouthStyle } from './mouths.ts';
 import { NOSES, type NoseStyle } from './noses.ts';
 
 /** What a face is made of: numbers, a table a slot. */
-export const FEATURES = { head: HEADS, eyes: EYES, brows: BROWS, nose: NOSES, mouth: MOUTHS, ears: EARS } as const;
+export const FEATURES = { head: HEADS, eyes: EYES, lashes: LASHES, brows: BROWS, nose: NOSES, mouth: MOUTHS, ears: EARS } as const;
 export type FeatureSlot = keyof typeof FEATURES;
 export const FEATURE_SLOTS = Object.keys(FEATURES) as FeatureSlot[];
 
 export interface Features {
   readonly head: HeadShape;
   readonly eyes: EyeStyle;
+  readonly lashes: LashStyle;
   readonly brows: BrowStyle;
   readonly nose: NoseStyle;
   readonly mouth: MouthStyle;
@@ -26,6 +28,7 @@ export function featuresOf({ parts }: Pick<Character, 'parts'>): Features {
   return {
     head: of(HEADS, parts.head),
     eyes: of(EYES, parts.eyes),
+    lashes: of(LASHES, parts.lashes),
     brows: of(BROWS, parts.brows),
     nose: of(NOSES, parts.nose),
     mouth: of(MOUTHS, parts.mouth),
