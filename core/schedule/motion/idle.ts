@@ -12,6 +12,7 @@ export interface SpanInput {
   readonly id: string;
   readonly layer: string;
   readonly length: number;
+  /** Temper, 0 to 1 each: lively widens what moves; tense breathes shallow and often, blinks more, holds the body still. */
   readonly lively: number;
   readonly tense: number;
   readonly talking: boolean;
@@ -28,12 +29,13 @@ export function idleKeys(input: SpanInput): SpanKeys {
   return { ...breath(input, chance), ...blinks(input, chance), ...weight(input, chance) };
 }
 
-function breath({ length, talking }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
-  const perMinute = chance.between(...MOTION.breathsPerMinute);
+function breath({ length, talking, lively, tense }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
+  const [slow, quick] = MOTION.breathsPerMinute;
+  const perMinute = slow + (quick - slow) * (0.5 * chance.next() + 0.5 * tense);
   const count = Math.max(1, Math.round((length / toTicks(60)) * perMinute));
   if (length < toTicks(0.5)) return {};
   const period = length / count;
-  const depth = talking ? 0.55 : 1;
+  const depth = (talking ? 0.55 : 1) * (0.95 + 0.2 * lively) * (1.05 - 0.35 * tense);
   const chest: Key[] = [];
   for (let n = 0; n < count; n++) {
     chest.push({ at: Math.round(n * period), value: 0 }, { at: Math.round((n + MOTION.breathIn) * period), value: depth * chance.between(0.85, 1.1) });
@@ -42,9 +44,9 @@ function breath({ length, talking }: SpanInput, chance: ReturnType<typeof dice>)
   return { chest };
 }
 
-function blinks({ length, talking }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
+function blinks({ length, talking, tense }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
   const keys: Key[] = [{ at: 0, value: 0, ease: 'hold' }];
-  const mean = talking ? MOTION.blinkEverySecondsTalking : MOTION.blinkEverySecondsQuiet;
+  const mean = (talking ? MOTION.blinkEverySecondsTalking : MOTION.blinkEverySecondsQuiet) * (1.07 - 0.35 * tense);
   // The first blink lies anywhere in an interval, so that figures do not blink together.
   let at = chance.between(0.15, 1) * mean;
   while (toTicks(at + 0.4) < length) {
@@ -69,7 +71,7 @@ export function blink(keys: Key[], at: number, chance: ReturnType<typeof dice>):
   );
 }
 
-function weight({ length, lively, height }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
+function weight({ length, lively, tense, height }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
   const hipX: Key[] = [{ at: 0, value: 0 }];
   const shoulderTilt: Key[] = [{ at: 0, value: 0 }];
   const headTilt: Key[] = [{ at: 0, value: 0 }];
@@ -79,7 +81,7 @@ function weight({ length, lively, height }: SpanInput, chance: ReturnType<typeof
   let at = toTicks(chance.between(0.6, 3));
   const back = (): number => length - travel - toTicks(0.1);
   while (at + travel < back()) {
-    const reach = height * MOTION.weightShiftHip * chance.between(0.5, 1) * (0.6 + 0.5 * lively);
+    const reach = height * MOTION.weightShiftHip * chance.between(0.5, 1) * (0.6 + 0.5 * lively) * (1.1 - 0.5 * tense);
     for (const [keys, value] of [
       [hipX, side * reach],
       [shoulderTilt, side * reach * 0.22],

@@ -72,6 +72,26 @@ describe('what a figure does while nothing is asked of it', () => {
     expect((keys[1] as Key).at - (keys[0] as Key).at).toBeLessThan((keys[2] as Key).at - (keys[1] as Key).at);
   });
 
+  it('shows its temper: who is tense breathes shallower and more often, blinks more and shifts less; who is lively shifts more', () => {
+    const sums = (values: Partial<SpanInput>) => {
+      const sum = { breaths: 0, depth: 0, blinks: 0, reach: 0 };
+      for (let n = 0; n < 30; n++) {
+        const { chest = [], blink = [], hipX = [] } = idleKeys(span({ id: `ln_${n}`, ...values }));
+        sum.breaths += chest.length;
+        sum.depth += Math.max(...chest.map((key) => key.value));
+        sum.blinks += blink.length;
+        sum.reach += Math.max(...hipX.map((key) => Math.abs(key.value)));
+      }
+      return sum;
+    };
+    const [calm, tense, lively] = [sums({ tense: 0 }), sums({ tense: 1 }), sums({ tense: 0, lively: 1 })];
+    expect(tense.breaths).toBeGreaterThan(calm.breaths * 1.08);
+    expect(tense.depth).toBeLessThan(calm.depth * 0.8);
+    expect(tense.blinks).toBeGreaterThan(calm.blinks * 1.2);
+    expect(tense.reach).toBeLessThan(calm.reach * 0.75);
+    expect(lively.reach).toBeGreaterThan(calm.reach * 1.1);
+  });
+
   it('shifts its weight now and then, the head held against the hip', () => {
     const keys = idleKeys(span({ length: toTicks(60) }));
     const shifts = (keys.hipX ?? []).filter((key, n, all) => n > 0 && key.value !== (all[n - 1] as Key).value).length;
@@ -122,13 +142,13 @@ describe('speaking and listening', () => {
   const analysis: Analysis = { version: 1, length: toTicks(4), words: [], phones: [], mouth: [], loudness: [], stress: [] };
   const words = (last: string) =>
     ['Who', 'pulls', 'the', 'plug', last].map((text, n) => ({ text, start: toTicks(0.1 + n * 0.7), end: toTicks(0.6 + n * 0.7), stress: n % 2 ? 0.9 : 0.2 }));
-  const speak = (values: { last?: string; hand?: 'L' | 'R'; lively?: number } = {}) =>
+  const speak = (values: { last?: string; hand?: 'L' | 'R'; lively?: number; tense?: number } = {}) =>
     speakingKeys({
       id: 'ln_1',
       layer: 'la_1',
       length: toTicks(4),
       lively: values.lively ?? 0.7,
-      tense: 0.2,
+      tense: values.tense ?? 0.2,
       analysis,
       words: words(values.last ?? 'out.'),
       hand: values.hand ?? 'R',
@@ -159,6 +179,12 @@ describe('speaking and listening', () => {
   it('is larger in a lively figure', () => {
     const size = (lively: number) => Math.max(...(speak({ lively }).headPitch ?? []).map(({ value }) => value));
     expect(size(1)).toBeGreaterThan(size(0) * 1.3);
+  });
+
+  it('keeps the arm in when it is tense, and dips the head as ever', () => {
+    const swing = (tense: number) => Math.max(...(speak({ tense }).elbowR ?? []).map(({ value }) => Math.abs(value)));
+    expect(swing(1)).toBeLessThan(swing(0) * 0.7);
+    expect(speak({ tense: 1 }).headPitch).toEqual(speak({ tense: 0 }).headPitch);
   });
 
   it('is neutral at both ends', () => {

@@ -31,7 +31,9 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
     const keys = (out[channel] ??= [{ at: 0, value: 0 }]);
     if ((keys.at(-1) as Key).at < key.at) keys.push(key);
   };
+  // Who is tense keeps the arms in and the hands shut; the head says as much as ever.
   const power = 0.6 + 0.6 * input.lively;
+  const freedom = 1.1 - 0.5 * input.tense;
   let lastBeat = -toTicks(2);
   let side = chance.next() < 0.5 ? -1 : 1;
   for (const word of input.words) {
@@ -60,7 +62,7 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
     if (at - lastBeat > toTicks(0.9) && word.stress > 0.55) {
       const hand = input.hand;
       const rise = toTicks(0.28);
-      const size = power * chance.between(0.7, 1.1);
+      const size = power * freedom * chance.between(0.7, 1.1);
       put(`elbow${hand}`, { at: at - rise, value: 0 });
       put(`elbow${hand}`, { at, value: (hand === 'L' ? -34 : -30) * size, ease: 'out' });
       put(`elbow${hand}`, { at: at + toTicks(0.12), value: (hand === 'L' ? -28 : -25) * size });
@@ -69,7 +71,7 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
       put(`upper${hand}`, { at, value: 9 * size, ease: 'out' });
       put(`upper${hand}`, { at: at + toTicks(0.75), value: 0 });
       put(`open${hand}`, { at: at - rise, value: 0 });
-      put(`open${hand}`, { at, value: 0.55 });
+      put(`open${hand}`, { at, value: 0.55 * freedom });
       put(`open${hand}`, { at: at + toTicks(0.8), value: 0 });
       put('shoulderTilt', { at: at - rise, value: 0 });
       put('shoulderTilt', { at, value: (hand === 'L' ? 1 : -1) * 1.2 * size });
