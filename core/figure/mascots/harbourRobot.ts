@@ -11,6 +11,7 @@ import type { Pose, Side } from '../pose.ts';
 import type { Proportions } from '../proportions.ts';
 import { type Skeleton, skeletonOf } from '../skeleton.ts';
 import { Sketch } from '../sketch.ts';
+import { roundShoe } from './kit.ts';
 
 /** The robot's own skeleton: short legs, a barrel, a head as wide as it is high. */
 const ROBOT: Proportions = {
@@ -68,20 +69,7 @@ function drawLeg(model: FigureModel, sk: Skeleton, side: Side): Node[] {
   const s = new Sketch(`leg${side}`);
   const { hip, knee, ankle, toes } = sk.legs[side];
   s.limb('tube', [{ x: hip.x, y: hip.y - 4 }, knee, ankle], [9, 9, 9], model.tone('metal'), 4);
-  const foot = model.tone('shoes');
-  const x = ankle.x + toes * 4;
-  s.shaded(
-    'foot',
-    pen()
-      .move(x - 23, ankle.y + 14)
-      .cubic(x - 24, ankle.y - 4, x - 12, ankle.y - 13, x, ankle.y - 13)
-      .cubic(x + 12, ankle.y - 13, x + 24, ankle.y - 4, x + 23, ankle.y + 14)
-      .close()
-      .done(),
-    foot,
-    [-3, -2],
-  );
-  s.fill('gleam', ellipse(x - 3, ankle.y - 4, 8, 4), stepped(foot.base, 0.17));
+  roundShoe(s, ankle.x + toes * 4, ankle.y, model.tone('shoes'), { half: 23, crown: 13 });
   return s.nodes;
 }
 

@@ -85,24 +85,30 @@ export function mascotArm(sk: Skeleton, pose: Pose, side: Side, tube: Tone, hand
   return s.nodes;
 }
 
+/** A round shoe with a gleam, its ankle at (x, y): half its width and the height of its crown in figure units. */
+export function roundShoe(s: Sketch, x: number, y: number, tone: Tone, { half = 20, crown = 10 } = {}): void {
+  const shoulder = crown * 0.6 - 4;
+  const waist = half * 0.54;
+  s.shaded(
+    'foot',
+    pen()
+      .move(x - half, y + 14)
+      .cubic(x - half - 1, y - shoulder, x - waist, y - crown, x, y - crown)
+      .cubic(x + waist, y - crown, x + half + 1, y - shoulder, x + half, y + 14)
+      .close()
+      .done(),
+    tone,
+    [-3, -2],
+  );
+  s.fill('gleam', ellipse(x - 3, y - shoulder, half * 0.35, half * 0.17), stepped(tone.base, 0.15));
+}
+
 /** A short leg with a round shoe. */
 export function mascotLeg(sk: Skeleton, side: Side, tube: Tone, foot: Tone, thick = 8): Node[] {
   const s = new Sketch(`leg${side}`);
   const { hip, knee, ankle, toes } = sk.legs[side];
   s.limb('tube', [{ x: hip.x, y: hip.y - 10 }, knee, ankle], [thick, thick, thick], tube, 4);
-  const x = ankle.x + toes * 4;
-  s.shaded(
-    'foot',
-    pen()
-      .move(x - 20, ankle.y + 14)
-      .cubic(x - 21, ankle.y - 2, x - 11, ankle.y - 10, x, ankle.y - 10)
-      .cubic(x + 11, ankle.y - 10, x + 21, ankle.y - 2, x + 20, ankle.y + 14)
-      .close()
-      .done(),
-    foot,
-    [-3, -2],
-  );
-  s.fill('gleam', ellipse(x - 3, ankle.y - 2, 7, 3.4), stepped(foot.base, 0.14));
+  roundShoe(s, ankle.x + toes * 4, ankle.y, foot);
   return s.nodes;
 }
 

@@ -68,3 +68,13 @@ export function beardPath(
   const mirroredLip = inner.map(([x, y]): [number, number] => (x > 26 ? [face.at(-26, 0)[0] - (x - 26), y] : [face.at(-x, 0)[0], y]));
   return runs([...right, ...left.slice(1)], [...mirroredLip, ...lip.toReversed().slice(inner.at(-1)?.[0] === 0 ? 1 : 0), right[0] as [number, number]]);
 }
+
+/** Inner edge of a beard grown down from the sideburns and close round a mouth at height y, in head units. */
+export const besideMouth = (y: number): readonly (readonly [number, number])[] => [
+  [38.5, -4],
+  [35, y - 18],
+  [27, y - 9],
+  [17, y - 9],
+  [7, y - 7],
+  [0, y - 6],
+];

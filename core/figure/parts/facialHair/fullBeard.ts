@@ -1,7 +1,7 @@
 import { pen } from '../../../draw/path.ts';
 import { Sketch } from '../../sketch.ts';
 import type { FacialHair } from '../part.ts';
-import { beardPath, lowerFace } from './beardKit.ts';
+import { beardPath, besideMouth, lowerFace } from './beardKit.ts';
 import { moustache } from './moustache.ts';
 
 /** A full beard from the sideburns down. */
@@ -13,7 +13,6 @@ export const fullBeard: FacialHair = {
   colours: ['hair'],
   under(model, yaw, mouth) {
     const s = new Sketch('beard');
-    const y = model.p.mouthY;
     const f = lowerFace(model, yaw, mouth);
     const [x0, y0] = f.at(-9, 15 + f.drop);
     const [x1, y1] = f.at(6, 17 + f.drop);
@@ -23,14 +22,7 @@ export const fullBeard: FacialHair = {
         grow: 5,
         top: -8,
         long: 13,
-        inner: [
-          [38.5, -4],
-          [35, y - 18],
-          [27, y - 9],
-          [17, y - 9],
-          [7, y - 7],
-          [0, y - 6],
-        ],
+        inner: besideMouth(model.p.mouthY),
       }),
       model.hair,
       [-4.5, -2.5],

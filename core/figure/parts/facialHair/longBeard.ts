@@ -1,7 +1,7 @@
 import { pen } from '../../../draw/path.ts';
 import { Sketch } from '../../sketch.ts';
 import type { FacialHair } from '../part.ts';
-import { beardPath, lowerFace } from './beardKit.ts';
+import { beardPath, besideMouth, lowerFace } from './beardKit.ts';
 import { moustache } from './moustache.ts';
 
 /** A long beard down to the chest. */
@@ -13,7 +13,6 @@ export const longBeard: FacialHair = {
   colours: ['hair'],
   under(model, yaw, mouth) {
     const s = new Sketch('beard');
-    const y = model.p.mouthY;
     const f = lowerFace(model, yaw, mouth);
     const lock = (id: string, x: number, from: number, to: number) => {
       const [ax, ay] = f.at(x, from + f.drop);
@@ -35,14 +34,7 @@ export const longBeard: FacialHair = {
         top: -8,
         long: 50,
         point: 0.5,
-        inner: [
-          [38.5, -4],
-          [35, y - 18],
-          [27, y - 9],
-          [17, y - 9],
-          [7, y - 7],
-          [0, y - 6],
-        ],
+        inner: besideMouth(model.p.mouthY),
       }),
       model.hair,
       [-5, -3],
