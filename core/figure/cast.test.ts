@@ -199,7 +199,9 @@ describe('commands on the cast', () => {
   it('wear any number of extras, those apart that exclude each other', () => {
     let now = run(setExtra(marit.id, 'watch', true)).document;
     now = run(setExtra(marit.id, 'tie', true), now).document;
-    now = run(setExtra(marit.id, 'bow-tie', true), now).document;
+    const tied = run(setExtra(marit.id, 'bow-tie', true), now);
+    now = tied.document;
+    expect(tied.message).toMatch(/^Bow tie does not go with tie\. Tie came off\.$/i);
     expect(Object.keys(now.characters[marit.id]?.extras ?? {}).sort()).toEqual(['bow-tie', 'watch']);
   });
   it('duplicate under a free name, and delete only whom nobody sees or hears', () => {

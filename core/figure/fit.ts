@@ -73,21 +73,14 @@ export function clashes(worn: Worn): string[] {
 
 /** A character with a part put on and what does not go with it taken off: what the command gives. */
 export function dressedWith<T extends Worn>(character: T, slot: Slot | 'extras', id: string | null): T {
-  if (slot === 'extras') {
-    if (id === null) return character;
-    const found = misfit(character, 'extras', id);
-    const extras: Record<string, true> = { ...character.extras, [id]: true };
-    for (const other of found?.extras ?? []) delete extras[other];
-    const parts = { ...character.parts };
-    for (const other of found?.slots ?? []) delete parts[other];
-    return { ...character, parts, extras };
-  }
-  const parts = { ...character.parts };
-  if (id === null) delete parts[slot];
-  else parts[slot] = id;
   const found = id === null ? undefined : misfit(character, slot, id);
+  const parts = { ...character.parts };
+  const extras: Record<string, true> = { ...character.extras };
   for (const other of found?.slots ?? []) delete parts[other];
-  const extras = { ...character.extras };
   for (const other of found?.extras ?? []) delete extras[other];
+  if (slot === 'extras') {
+    if (id !== null) extras[id] = true;
+  } else if (id === null) delete parts[slot];
+  else parts[slot] = id;
   return { ...character, parts, extras };
 }

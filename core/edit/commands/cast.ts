@@ -1,6 +1,6 @@
 import { failure } from '../../document/failure.ts';
 import type { Character, Document, Outfit } from '../../document/schema.ts';
-import { misfit } from '../../figure/fit.ts';
+import { type Misfit, misfit } from '../../figure/fit.ts';
 import { dressed, OUTFIT_COLOURS, OUTFIT_SLOTS } from '../../figure/outfits.ts';
 import { partIn, type Slot } from '../../figure/parts/index.ts';
 import { orderAtEnd } from '../../time/order.ts';
@@ -28,6 +28,15 @@ function characterOf(draft: Draft, id: string): Character {
   return character as Character;
 }
 
+/** Takes off what does not go with something new; the sentence that says so, if anything went. */
+function takeOff(character: Character, outfit: string | undefined, found: Misfit | undefined, worn: Character): string | undefined {
+  if (!found) return undefined;
+  const gone = [...found.slots.map((slot) => partIn(slot, worn.parts[slot])?.name), ...found.extras.map((extra) => partIn('extras', extra)?.name)];
+  for (const slot of found.slots) delete wardrobe(character, outfit, slot).parts[slot];
+  for (const extra of found.extras) delete wardrobe(character, outfit, 'extras').extras?.[extra];
+  return `${found.sentence} ${gone.join(' and ')} came off.`;
+}
+
 /** Puts a part into a slot, or empties it. What cannot be worn with it is taken off, and the message says so. */
 export const setPart =
   (id: string, slot: Slot, part: string | null, outfit?: string): Recipe =>
@@ -41,11 +50,9 @@ export const setPart =
     const worn = wearing(character, outfit);
     const found = misfit(worn, slot, part);
     if (found && !found.slots.length && !found.extras.length) throw failure('does-not-fit', found.sentence);
-    const gone = [...(found?.slots ?? []).map((other) => partIn(other, worn.parts[other])?.name), ...(found?.extras ?? []).map((extra) => partIn('extras', extra)?.name)];
-    for (const other of found?.slots ?? []) delete wardrobe(character, outfit, other).parts[other];
-    for (const extra of found?.extras ?? []) delete wardrobe(character, outfit, 'extras').extras?.[extra];
+    const said = takeOff(character, outfit, found, worn);
     holder.parts[slot] = part;
-    return found ? `${found.sentence} ${gone.join(' and ')} came off.` : undefined;
+    return said;
   };
 
 /** Puts an extra on or takes it off. */
@@ -58,11 +65,10 @@ export const setExtra =
       delete holder.extras?.[extra];
       return undefined;
     }
-    const found = misfit(wearing(character, outfit), 'extras', extra);
-    for (const other of found?.slots ?? []) delete wardrobe(character, outfit, other).parts[other];
-    for (const other of found?.extras ?? []) delete holder.extras?.[other];
+    const worn = wearing(character, outfit);
+    const said = takeOff(character, outfit, misfit(worn, 'extras', extra), worn);
     holder.extras = { ...holder.extras, [extra]: true };
-    return found ? `${found.sentence} It came off.` : undefined;
+    return said;
   };
 
 export const setColours =
