@@ -211,9 +211,12 @@ export const CueSchema = v.variant('kind', [
     strength: v.pipe(v.number(), v.minValue(0.2), v.maxValue(1.5)),
     /** How fast it is done; 1 as it was made. The stroke stays on its word. */
     speed: v.optional(v.pipe(v.number(), v.minValue(0.5), v.maxValue(2))),
+    /** What is held instead of the action's own thing (core/figure/things); `none` for empty hands. */
+    thing: v.optional(v.pipe(v.string(), v.maxLength(40))),
   }),
   v.object({ kind: v.literal('look'), ...onLayer, target: TargetSchema }),
-  v.object({ kind: v.literal('move'), ...onLayer, x: finite, y: finite, walk: v.boolean(), ease: v.picklist(EASES) }),
+  /** A walk without a gait walks or runs by its speed. */
+  v.object({ kind: v.literal('move'), ...onLayer, x: finite, y: finite, walk: v.boolean(), gait: v.optional(v.picklist(['walk', 'run'])), ease: v.picklist(EASES) }),
   v.object({
     kind: v.literal('camera'),
     ...cueBase,

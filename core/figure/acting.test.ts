@@ -1,11 +1,18 @@
 import { describe, expect, it } from 'vitest';
+import { hull } from '../draw/path.ts';
 import { sequenced } from '../schedule/channels.ts';
 import { gesturePerformance } from '../schedule/performances.ts';
 import { sample, type Track } from '../time/track.ts';
 import { poseForHand } from './actions/action.ts';
 import { ACTIONS, actionOf } from './actions/index.ts';
+import { designed } from './cast.ts';
 import { EXPRESSIONS, expressionOf } from './expressions/index.ts';
-import { ARM_KEYS, BODY_KEYS, FACE_KEYS, FOOT_KEYS, POSE_KEYS, REST } from './pose.ts';
+import { drawFigure } from './figure.ts';
+import { MOUTH_CHART } from './mouth.ts';
+import { ARM_KEYS, BODY_KEYS, FACE_KEYS, FOOT_KEYS, POSE_KEYS, posed, REST } from './pose.ts';
+import { Sketch } from './sketch.ts';
+import { holdingOf } from './things/holding.ts';
+import { THINGS } from './things/index.ts';
 
 const ARM_NAMES = new Set(ARM_KEYS.flatMap((key) => [`${key}A`, `${key}O`]));
 const known = (key: string): boolean =>
@@ -78,6 +85,65 @@ describe('a gesture on stage', () => {
     expect(quick.release).toBe(plain.release / 2);
     expect(quick.keys.length).toBeGreaterThan(plain.keys.length);
     expect(quick.keys[stroke]?.values).toEqual(plain.keys[stroke]?.values);
+  });
+});
+
+describe('the temper of who acts', () => {
+  const cue = {
+    kind: 'gesture',
+    layer: 'la_000000000000',
+    action: 'wave',
+    hand: 'right',
+    strength: 1,
+    order: 'a0',
+    start: { to: 'scene', edge: 'start', offset: 0 },
+    end: { ticks: 48_000 },
+  } as const;
+  const reach = (lively: number, tense: number): number =>
+    Math.max(...gesturePerformance(cue, 100_000, 148_000, { lively, tense }).keys.map(({ values }) => Math.abs(values.elbowR ?? 0)));
+  it('widens what the lively do and narrows what the tense do; the stroke stays on its word', () => {
+    expect(reach(1, 0.3)).toBeGreaterThan(reach(0.5, 0.3));
+    expect(reach(0.5, 1)).toBeLessThan(reach(0.5, 0.3));
+    for (const temper of [
+      { lively: 0, tense: 0 },
+      { lively: 1, tense: 1 },
+    ])
+      expect(gesturePerformance(cue, 100_000, 148_000, temper).keys.some(({ at }) => at === 100_000)).toBe(true);
+  });
+  it('does not keep anybody from sitting down wholly', () => {
+    const seat = gesturePerformance({ ...cue, action: 'sit', strength: 0.4 }, 100_000, 148_000, { lively: 0, tense: 1 }).keys.at(-1)?.values.seat;
+    expect(seat).toBe(1);
+  });
+});
+
+describe('what is held', () => {
+  it('is what the action holds, what the cue asks for, or nothing', () => {
+    expect(holdingOf(actionOf('drink'), 'left')).toEqual([{ thing: 'cup', hand: 'L' }]);
+    expect(holdingOf(actionOf('hold-up'), 'right', 'orange')).toEqual([{ thing: 'orange', hand: 'R' }]);
+    expect(holdingOf(actionOf('hold-up'), 'right', 'none')).toEqual([]);
+    expect(holdingOf(actionOf('hold-up'), 'right', 'a-thing-that-is-gone')).toEqual([]);
+    expect(holdingOf(actionOf('wave'), 'right', 'orange')).toEqual([]);
+    expect(holdingOf(actionOf('read'), 'right')).toEqual([{ thing: 'book', hand: 'both' }]);
+    expect(holdingOf(actionOf('write'), 'left').map(({ thing, hand }) => `${thing} ${hand}`)).toEqual(['letter R', 'pencil L']);
+  });
+  it('comes and goes with the grip, in the hand that holds it, behind its fingers', () => {
+    for (const who of ['theo', 'tully', 'mocha'] as const) {
+      const character = designed(who, 'ch_000000000000', 'a0');
+      const held = [{ thing: 'orange', hand: 'R' }] as const;
+      const ids = (grip: number): string[] => drawFigure(character, posed({ gripR: grip, upperR: 60 }), MOUTH_CHART.rest, held).nodes.map(({ id }) => id);
+      expect(ids(0).some((id) => id.startsWith('held.'))).toBe(false);
+      const full = ids(1);
+      expect(full.findIndex((id) => id.startsWith('held.orange'))).toBeLessThan(full.findLastIndex((id) => id.startsWith('armR.')));
+    }
+  });
+  it.each(THINGS.map((thing) => [thing.id, thing] as const))('%s is drawn about its grip, of a size for a hand', (_, thing) => {
+    const s = new Sketch('t');
+    thing.draw(s);
+    expect(s.nodes.length).toBeGreaterThan(1);
+    for (const node of s.nodes) {
+      const { left, right, top, bottom } = hull((node as { path: Float32Array }).path);
+      for (const edge of [left, right, top, bottom]) expect(Math.abs(edge)).toBeLessThan(80);
+    }
   });
 });
 

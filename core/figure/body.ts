@@ -2,7 +2,7 @@ import { stepped } from '../draw/colour.ts';
 import type { Point } from '../draw/matrix.ts';
 import { ellipse, joined, type Path, pen, smoothLoop } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
-import { clamp } from '../time/easing.ts';
+import { clamp, mix } from '../time/easing.ts';
 import { drawHand, type HandWeights } from './hand.ts';
 import type { FigureModel } from './model.ts';
 import { runs } from './parts/hairKit.ts';
@@ -20,10 +20,17 @@ const HEM_FOLLOWS_HIP = 0.75;
 type Row = readonly [number, number];
 
 /** Heights and half widths of a garment's outline, top to hem (units below the neck, `grow` included). */
-function rowsOf(model: FigureModel, worn: Garment): readonly Row[] {
+/** Where the hem hangs: a long garment of somebody who sits lies on the lap instead. */
+function hemOf(model: FigureModel, sk: Skeleton, worn: Garment): { y: number; out: number } {
+  const { y, out } = worn.hem(model);
+  const onLap = model.p.torso + 16;
+  return sk.seat > 0 && y > onLap ? { y: mix(y, onLap, sk.seat), out: out * (1 - sk.seat) } : { y, out };
+}
+
+function rowsOf(model: FigureModel, sk: Skeleton, worn: Garment): readonly Row[] {
   const { p } = model;
   const g = worn.grow;
-  const { y: hemY, out } = worn.hem(model);
+  const { y: hemY, out } = hemOf(model, sk, worn);
   const t = p.torso;
   const hip = Math.min(t * 1.0, hemY - 12);
   const sleeveless = worn.sleeveLength === 0 && !worn.open;
@@ -51,7 +58,7 @@ function rowsOf(model: FigureModel, worn: Garment): readonly Row[] {
 
 /** Where the garment's points lie: turned about the trunk, leaned with it, the hem following hips and knees. */
 export function torsoFrame(model: FigureModel, sk: Skeleton, worn: Garment): TorsoFrame {
-  const rows = rowsOf(model, worn);
+  const rows = rowsOf(model, sk, worn);
   const halfAt = (y: number): number => {
     for (let index = 1; index < rows.length; index++) {
       // By index: this is asked some thousand times a frame, and taking pairs apart makes rubbish.
@@ -87,12 +94,12 @@ export function torsoFrame(model: FigureModel, sk: Skeleton, worn: Garment): Tor
 
 /** The garment's two sides, top to hem, and the middle of its hem. */
 function sidesOf(model: FigureModel, sk: Skeleton, worn: Garment, frame: TorsoFrame): { right: Point[]; left: Point[]; foot: Point } {
-  const rows = rowsOf(model, worn);
+  const rows = rowsOf(model, sk, worn);
   const yaw = sk.bodyYaw;
   const s = Math.sin(yaw);
   const knees = Math.max(0, Math.max(sk.legs.R.knee.x, sk.legs.L.knee.x) - sk.hip.x);
   const kneesLeft = Math.max(0, sk.hip.x - Math.min(sk.legs.L.knee.x, sk.legs.R.knee.x));
-  const { y: hemY } = worn.hem(model);
+  const { y: hemY } = hemOf(model, sk, worn);
   const long = clamp((hemY - model.p.torso) / 100, 0, 1);
   const whole = worn.from === undefined;
   const side = (out: 1 | -1): Point[] =>
@@ -117,7 +124,7 @@ const pair = ({ x, y }: Point): [number, number] => [x, y];
 function clothPaths(model: FigureModel, sk: Skeleton, worn: Garment, frame: TorsoFrame): Path[] {
   const { right, left, foot } = sidesOf(model, sk, worn, frame);
   if (worn.open) {
-    const { y: hemY } = worn.hem(model);
+    const { y: hemY } = hemOf(model, sk, worn);
     const [top, bottom] = worn.open;
     return ([1, -1] as const).map((out) => {
       const side = out > 0 ? right : left;
@@ -169,7 +176,7 @@ function drawLayer(model: FigureModel, sk: Skeleton, worn: Garment, frontArms: r
   const frame = torsoFrame(model, sk, worn);
   const tone = worn === BARE ? model.skinTone : model.tone(worn.cloth);
   const paths = clothPaths(model, sk, worn, frame);
-  const { y: hemY } = worn.hem(model);
+  const { y: hemY } = hemOf(model, sk, worn);
   const clips = worn.clips || worn.open !== undefined;
   const shades = frontArms.flatMap((side) => {
     const { shoulder, elbow, wrist } = sk.arms[side];
@@ -330,17 +337,34 @@ const along = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) 
 export function drawLap(model: FigureModel, sk: Skeleton, wear: Wear, side: Side): Node[] {
   const s = new Sketch(`lap${side}`);
   const { hip, knee } = sk.legs[side];
-  const covered = wear.skirt ?? (wear.legs && wear.legs.length > 0.2 ? wear.legs : undefined);
+  // A long coat or tunic lies over the thighs; an open one falls to their sides.
+  const long = wear.layers.findLast((worn) => !worn.open && worn.hem(model).y > model.p.torso + 30);
+  const covered = long ?? wear.skirt ?? (wear.legs && wear.legs.length > 0.2 ? wear.legs : undefined);
   const tone = covered ? model.tone(covered.cloth) : model.skinTone;
   const r = model.p.legTop + (wear.legs?.grow[0] ?? 2);
-  return s.limb('thigh', [hip, knee], [r, r - 1.5], tone, 5).nodes;
+  const out = side === 'L' ? -1 : 1;
+  // Flat where it meets the trunk, round at the knee; the inner sides touch.
+  const [inside, outside] = [sk.hip.x + out * 0.6, knee.x + out * r];
+  const [top, low] = [hip.y - r * 0.5, knee.y + r * 0.72];
+  const mid = (inside + outside) / 2;
+  const path = pen()
+    .move(inside, top)
+    .line(outside - out * 7, top)
+    .quad(outside - out * 0.5, top, outside, top + 8)
+    .line(outside, low - r * 0.5)
+    .cubic(outside, low, mid + out * r * 0.55, low + 1, mid, low + 1)
+    .cubic(mid - out * r * 0.6, low + 1, inside, low, inside, low - r * 0.6)
+    .close()
+    .done();
+  return s.shaded('thigh', path, tone, [-5, -3]).nodes;
 }
 
-/** One leg with shoe, skin and what covers it. */
-export function drawLeg(model: FigureModel, sk: Skeleton, wear: Wear, side: Side): Node[] {
+/** One leg with shoe, skin and what covers it; of somebody who sits from the knee down, since the lap has the rest. */
+export function drawLeg(model: FigureModel, sk: Skeleton, wear: Wear, side: Side, fromKnee = false): Node[] {
   const s = new Sketch(`leg${side}`);
   const { p } = model;
-  const leg = sk.legs[side];
+  const whole = sk.legs[side];
+  const leg = fromKnee ? { ...whole, hip: along(whole.hip, whole.knee, 0.7) } : whole;
   const cover = wear.legs;
   const length = cover?.length ?? 0;
   const kneeR = (p.legTop + p.legEnd) / 2;

@@ -166,6 +166,33 @@ describe('somebody who sits', () => {
   });
 });
 
+describe('sitting down and getting up', () => {
+  const standing = person({ top: 'jumper', bottom: 'jeans' });
+  it('is one continuous way: no joint leaps between two small steps of it', () => {
+    for (const who of [standing, { ...standing, extras: { stool: true as const } }]) {
+      const steps = Array.from({ length: 101 }, (_, n) => drawFigure(who, posed({ seat: who.extras?.stool ? -n / 100 : n / 100 }), MOUTH_CHART.rest).skeleton);
+      for (let n = 1; n < steps.length; n++) {
+        const [a, b] = [steps[n - 1] as (typeof steps)[number], steps[n] as (typeof steps)[number]];
+        expect(Math.abs(a.hip.y - b.hip.y)).toBeLessThan(3);
+        expect(Math.hypot(a.legs.L.knee.x - b.legs.L.knee.x, a.legs.L.knee.y - b.legs.L.knee.y)).toBeLessThan(8);
+      }
+      expect(Math.abs((steps[0]?.hip.y ?? 0) - (steps[100]?.hip.y ?? 0))).toBeGreaterThan(40);
+    }
+  });
+  it('leaves the stool where it was, and nobody gets up from a wheelchair', () => {
+    const up = drawFigure({ ...standing, extras: { stool: true } }, posed({ seat: -1 }), MOUTH_CHART.rest);
+    expect(up.skeleton.hip.y).toBeCloseTo(drawFigure(standing, posed({}), MOUTH_CHART.rest).skeleton.hip.y, 5);
+    expect(up.nodes.some(({ id }) => id.startsWith('stool.'))).toBe(true);
+    const rolling = { ...standing, extras: { wheelchair: true as const } };
+    expect(drawFigure(rolling, posed({ seat: -1 }), MOUTH_CHART.rest).skeleton.hip.y).toBe(drawFigure(rolling, posed({}), MOUTH_CHART.rest).skeleton.hip.y);
+  });
+  it('turns the wheels with the way', () => {
+    const spokes = (roll: number): unknown =>
+      drawFigure({ ...standing, extras: { wheelchair: true } }, posed({ roll }), MOUTH_CHART.rest).nodes.find(({ id }) => id === 'chair.spokes1');
+    expect(spokes(40)).not.toEqual(spokes(0));
+  });
+});
+
 describe('fitting', () => {
   it('says why a part does not go with what is worn, and offers the nearest that does', () => {
     const found = misfit(person({ headwear: 'hard-hat' }), 'hair', 'top-bun');

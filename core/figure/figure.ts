@@ -2,16 +2,18 @@ import type { Character } from '../document/schema.ts';
 import { translation } from '../draw/matrix.ts';
 import { ellipse, polygon } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
+import { clamp, smooth } from '../time/easing.ts';
 import { drawArm, drawCollar, drawLap, drawLeg, drawSkirt, drawTorso, torsoFrame } from './body.ts';
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
-import { mascotOf } from './mascots/index.ts';
+import { bodyOf, mascotOf } from './mascots/index.ts';
 import { type FigureModel, modelOf } from './model.ts';
 import { chinDrop, type MouthNumbers } from './mouth.ts';
 import { facialHair, headPart } from './parts/index.ts';
-import type { Garment } from './parts/part.ts';
-import type { Pose, Side } from './pose.ts';
+import type { Garment, Seat } from './parts/part.ts';
+import { type Pose, posed, type Side } from './pose.ts';
 import { type Skeleton, skeletonOf } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
+import { type Holding, withThings } from './things/holding.ts';
 import { wearOf } from './wear.ts';
 
 export interface DrawnFigure {
@@ -21,17 +23,45 @@ export interface DrawnFigure {
 }
 
 /** A character in a pose. The same function draws stage, thumbnails and contact sheets. */
-export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers): DrawnFigure {
+export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers, held: readonly Holding[] = []): DrawnFigure {
   const model = modelOf(character);
-  return character.kind === 'mascot' ? mascotOf(character).draw(model, pose, mouth) : drawPerson(model, pose, mouth);
+  const drawn = character.kind === 'mascot' ? mascotOf(character).draw(model, pose, mouth) : drawPerson(model, pose, mouth);
+  return held.length ? { ...drawn, nodes: withThings(drawn.nodes, drawn.skeleton, pose, held, model.p.hand) } : drawn;
+}
+
+/** A stance as far as the figure sits: the legs and the hips give up what they were asked to do. */
+function seatedPose(asked: Pose, seat: number): Pose {
+  if (seat === 0) return asked;
+  const free = 1 - seat;
+  return {
+    ...asked,
+    seat,
+    hipX: asked.hipX * (1 - 0.8 * seat),
+    hipY: asked.hipY * free,
+    stride: asked.stride * free,
+    footXL: asked.footXL * free,
+    footXR: asked.footXR * free,
+    footYL: asked.footYL * free,
+    footYR: asked.footYR * free,
+    footPitchL: asked.footPitchL * free,
+    footPitchR: asked.footPitchR * free,
+  };
+}
+
+/** Something to sit on as tall as a figure sits, in figure units: it stays where it is when the figure gets up. */
+export function drawSeat(character: Character, seat: Seat): Node[] {
+  const model = modelOf(character);
+  return seat.back?.({ model, sk: skeletonOf(bodyOf(character), posed({ seat: 1 })) }) ?? [];
 }
 
 export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers): DrawnFigure {
   const wear = wearOf(model.character);
   // Who sits acts with the upper body alone.
-  const pose: Pose = wear.seat
-    ? { ...asked, seat: 1, hipX: asked.hipX * 0.2, hipY: 0, stride: 0, footXL: 0, footXR: 0, footYL: 0, footYR: 0, footPitchL: 0, footPitchR: 0 }
-    : asked;
+  const seat = clamp((wear.seat ? 1 : 0) + (wear.seat?.stays ? 0 : asked.seat), 0, 1);
+  const pose = seatedPose(asked, seat);
+  /** How much the lap is seen before the hem: it comes as the figure sits down. */
+  const lap = smooth(clamp((seat - 0.3) / 0.45, 0, 1));
+  const upFromSeat = wear.seat && seat < 1;
   const sk = skeletonOf(model.p, pose);
   const yaw = sk.headYaw;
   const at = headMatrix(sk.head.x, sk.head.y, sk.headAngle);
@@ -63,21 +93,16 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   const nodes: Node[] = [
     ...drawShadow(sk, model),
     ...place([...under('back', hair?.back?.(model, yaw)), ...(headwear?.back?.(model, yaw) ?? [])]),
-    ...(wear.seat?.back?.({ model, sk }) ?? []),
+    ...(upFromSeat ? drawSeat(model.character, wear.seat as Seat) : (wear.seat?.back?.({ model, sk }) ?? [])),
     ...wear.extras.flatMap((extra) => extra.behind?.(outer) ?? []),
     ...back.flatMap((side) => drawArm(model, sk, pose, wear, side)),
-    ...(wear.seat ? [] : legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side))),
+    ...(lap === 1 ? [] : legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side))),
     ...drawSkirt(model, sk, wear),
     ...drawTorso(model, sk, wear, front),
     ...wear.extras.flatMap((extra) => extra.torso?.(outer) ?? []),
     // Who sits has the lap before the hem.
-    ...(wear.seat
-      ? [
-          ...legOrder(sk, pose).flatMap((side) => drawLap(model, sk, wear, side)),
-          ...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side)),
-          ...(wear.seat.front?.({ model, sk }) ?? []),
-        ]
-      : []),
+    ...(lap > 0 ? faded('lap', lap, [...legOrder(sk, pose).flatMap((side) => [...drawLeg(model, sk, wear, side, true), ...drawLap(model, sk, wear, side)])]) : []),
+    ...(wear.seat?.front?.({ model, sk, rolled: pose.roll }) ?? []),
     ...front.filter((side) => !raised(side)).flatMap((side) => drawArm(model, sk, pose, wear, side)),
     ...drawCollar(model, sk, wear),
     ...wear.extras.flatMap((extra) => extra.neck?.(outer) ?? []),
@@ -98,6 +123,8 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   ];
   return { nodes, skeleton: sk };
 }
+
+const faded = (id: string, alpha: number, items: Node[]): Node[] => (alpha === 1 ? items : [{ id: `faded.${id}`, items, alpha: Math.round(alpha * 64) / 64 }]);
 
 /** The leg that is farther away first: of a walker the one on the far side of the body. */
 function legOrder(sk: Skeleton, pose: Pose): readonly Side[] {

@@ -10,7 +10,22 @@ export const ARM_KEYS = ['upper', 'elbow', 'wrist', 'fist', 'point', 'open', 'fl
 /** `near` brings the upper arm towards the viewer: as drawn it gets shorter, so that a hand can reach the face. */
 export type ArmKey = (typeof ARM_KEYS)[number];
 
-export const BODY_KEYS = ['hipX', 'hipY', 'lean', 'bodyTurn', 'shoulderTilt', 'shoulderLift', 'chest', 'headTurn', 'headTilt', 'headPitch', 'headX', 'headY', 'seat'] as const;
+export const BODY_KEYS = [
+  'hipX',
+  'hipY',
+  'lean',
+  'bodyTurn',
+  'shoulderTilt',
+  'shoulderLift',
+  'chest',
+  'headTurn',
+  'headTilt',
+  'headPitch',
+  'headX',
+  'headY',
+  'seat',
+  'roll',
+] as const;
 
 export const FACE_KEYS = [
   'browInL',
@@ -31,7 +46,7 @@ export const FACE_KEYS = [
 ] as const;
 export type FaceKey = (typeof FACE_KEYS)[number];
 
-/** `seat` 1 is sitting: the thighs point at the viewer and are seen short. Feet: offsets from their place at rest, pitch (heel up positive), and which way the toes point (-1..1). */
+/** `seat` 1 is sitting: the thighs point at the viewer and are seen short; -1 gets whoever sits by default up. `roll`: units that wheels have rolled. Feet: offsets from their place at rest, pitch (heel up positive), and which way the toes point (-1..1). */
 export const FOOT_KEYS = ['footX', 'footY', 'footPitch'] as const;
 
 export type PoseKey = (typeof BODY_KEYS)[number] | FaceKey | `${ArmKey}${Side}` | `${(typeof FOOT_KEYS)[number]}${Side}` | 'stride';

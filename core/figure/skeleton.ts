@@ -36,6 +36,8 @@ export interface Skeleton {
   readonly lean: number;
   readonly bodyYaw: number;
   readonly headYaw: number;
+  /** How far it sits, 0..1. */
+  readonly seat: number;
   readonly arms: Readonly<Record<Side, Arm>>;
   readonly legs: Readonly<Record<Side, Leg>>;
 }
@@ -76,6 +78,7 @@ export function skeletonOf(standingProportions: Proportions, pose: Pose): Skelet
     lean,
     bodyYaw,
     headYaw,
+    seat,
     arms: { L: arm(p, pose, 'L', neck, lean, bodyYaw), R: arm(p, pose, 'R', neck, lean, bodyYaw) },
     legs: { L: leg(p, pose, 'L', hip, bodyYaw), R: leg(p, pose, 'R', hip, bodyYaw) },
   };

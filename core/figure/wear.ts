@@ -1,6 +1,6 @@
 import type { Character } from '../document/schema.ts';
 import { bottom, extrasOf, garment, shoes } from './parts/index.ts';
-import type { Extra, Garment, LegCover, ShoeStyle } from './parts/part.ts';
+import type { Extra, Garment, LegCover, Seat, ShoeStyle } from './parts/part.ts';
 
 /** What a character has on, sorted for drawing. */
 export interface Wear {
@@ -13,7 +13,7 @@ export interface Wear {
   readonly extras: readonly Extra[];
   readonly artificial: ReadonlySet<string>;
   /** What is sat on. */
-  readonly seat?: NonNullable<Extra['seat']>;
+  readonly seat?: Seat;
 }
 
 const memo = new WeakMap<object, Wear>();
@@ -38,7 +38,7 @@ export function wearOf(character: Pick<Character, 'parts' | 'extras'>): Wear {
     shoes: shoes(parts.shoes),
     gloves: parts.gloves !== undefined,
     extras,
-    ...(extras.some(({ seat }) => seat) ? { seat: extras.find(({ seat }) => seat)?.seat as NonNullable<Extra['seat']> } : {}),
+    ...(extras.some(({ seat }) => seat) ? { seat: extras.find(({ seat }) => seat)?.seat as Seat } : {}),
     artificial: new Set(extras.flatMap(({ limb }) => (limb ? [limb] : []))),
   };
   memo.set(character, known);

@@ -47,9 +47,10 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
       .sort(([a], [b]) => (a < b ? -1 : 1))
       .map(([key, tracks]) => [key, tracks.map(read).filter(stirs)] as const)
       .filter(([, tracks]) => tracks.length > 0);
+    const held = acting.held.flatMap(({ start, end, holding }) => (start < to && end > from ? [[at(start), at(end), holding]] : []));
     const feet =
       acting.feet && (['L', 'R'] as const).map((side) => (['x', 'lift', 'pitch'] as const).map((key) => read((acting.feet as NonNullable<typeof acting.feet>)[side][key])));
-    return [id, layer, acting.character, channels, mouth, read(acting.x), read(acting.y), feet ?? null, feet && from >= (acting.feet?.L.x.at[0] ?? 0)];
+    return [id, layer, acting.character, channels, mouth, read(acting.x), read(acting.y), held, acting.seats, feet ?? null, feet && from >= (acting.feet?.L.x.at[0] ?? 0)];
   });
   const shots = scene.shots.flatMap((shot, index) => {
     const next = scene.shots[index + 1];

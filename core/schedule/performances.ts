@@ -36,12 +36,18 @@ export function facePerformance(cue: CueOf<'face'>, start: number, end: number):
 const scaled = (values: Partial<Record<PoseKey, number>>, by: number): Partial<Record<PoseKey, number>> =>
   Object.fromEntries(Object.entries(values).map(([key, value]) => [key, value * by]));
 
+type Temper = Readonly<{ lively: number; tense: number }>;
+const MIDDLING: Temper = { lively: 0.5, tense: 0.3 };
+
 /** A gesture's keys about its cue's start, its cycle repeated to the cue's end; times in scene ticks. */
-export function gesturePerformance(cue: CueOf<'gesture'>, start: number, end: number): Performance {
+export function gesturePerformance(cue: CueOf<'gesture'>, start: number, end: number, temper: Temper = MIDDLING): Performance {
   const action = actionOf(cue.action);
   if (!action) return { keys: [], until: start, release: 0 };
-  const pose = (values: Parameters<typeof poseForHand>[0]): Partial<Record<PoseKey, number>> => poseForHand(values, cue.hand, cue.strength);
-  const ticks = (seconds: number): number => toTicks(seconds / (cue.speed ?? 1));
+  // Lively people act wider and quicker; tense ones keep it small, and start it sharply.
+  const wide = 1 + (temper.lively - MIDDLING.lively) * 0.24 - (temper.tense - MIDDLING.tense) * 0.22;
+  const quick = 1 + (temper.lively - MIDDLING.lively) * 0.2 + (temper.tense - MIDDLING.tense) * 0.1;
+  const pose = (values: Parameters<typeof poseForHand>[0]): Partial<Record<PoseKey, number>> => poseForHand(values, cue.hand, cue.strength * wide);
+  const ticks = (seconds: number): number => toTicks(seconds / ((cue.speed ?? 1) * quick));
   const keys = action.keys.map((key) => ({ at: start + ticks(key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) }));
   const { cycle } = action;
   const last = keys.at(-1);

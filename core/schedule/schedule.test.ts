@@ -15,6 +15,7 @@ import { sample } from '../time/track.ts';
 import { captionWords, twoRows } from './captions.ts';
 import { segmentInputs } from './inputs.ts';
 import { mouthAt, mouthTrack, shapeAt } from './mouths.ts';
+import { heldAt } from './properties.ts';
 import { resolveScene } from './resolve.ts';
 import { sceneSchedule, schedule } from './schedule.ts';
 import { segmentsOf } from './segments.ts';
@@ -208,6 +209,42 @@ describe('walking', () => {
     }
     expect(planted).toBeGreaterThan(20);
     expect(worst).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('stage properties', () => {
+  const acting = (cues: readonly Partial<Cue>[]) => {
+    const { document, scene, makeId } = sampleDocument('MARIT: One line that is long enough to do many things while it is said, and then some more.');
+    const layer = inOrder((document.scenes[scene] as Scene).layers)[0]?.[0] as string;
+    const done = cues.reduce(
+      (now, cue) => edit(now, 'hang', CHANGE, hangCue(scene, makeId('cue'), { order: 'a0', layer, hand: 'right', strength: 1, ...cue } as Cue)).document,
+      document,
+    );
+    return sceneSchedule(done, done.scenes[scene] as Scene, () => undefined).layers.get(layer) as NonNullable<ReturnType<ReturnType<typeof sceneSchedule>['layers']['get']>>;
+  };
+  const at = (seconds: number, length: number) => ({ start: { to: 'scene', edge: 'start', offset: toTicks(seconds) }, end: { ticks: toTicks(length) } }) as const;
+  it('are in the hand while the action lasts, and not before or after', () => {
+    const { held } = acting([{ kind: 'gesture', action: 'hold-up', thing: 'orange', ...at(2, 1) }]);
+    expect(heldAt(held, toTicks(0.5))).toEqual([]);
+    expect(heldAt(held, toTicks(2.4))).toEqual([{ thing: 'orange', hand: 'R' }]);
+    expect(heldAt(held, toTicks(6))).toEqual([]);
+  });
+  it('to sit on stand where one sits down, and whoever walks off has got up by then', () => {
+    const layer = acting([
+      { kind: 'gesture', action: 'sit', ...at(1, 5) },
+      { kind: 'move', x: 600, y: 452, walk: true, ease: 'both', ...at(4, 2) },
+    ]);
+    expect(layer.seats).toEqual([{ x: layer.layer.x, y: layer.layer.y }]);
+    expect(poseAt(layer, toTicks(2.5)).seat).toBeCloseTo(1, 1);
+    expect(poseAt(layer, toTicks(4.05)).seat).toBeLessThan(0.05);
+  });
+  it('of one who sits: another action of the arms goes on over the sitting', () => {
+    const layer = acting([
+      { kind: 'gesture', action: 'sit', ...at(1, 4) },
+      { kind: 'gesture', action: 'wave', ...at(2.5, 1) },
+    ]);
+    expect(poseAt(layer, toTicks(2.9)).seat).toBeCloseTo(1, 1);
+    expect(poseAt(layer, toTicks(2.9)).elbowR).toBeGreaterThan(60);
   });
 });
 

@@ -19,9 +19,10 @@ import { MOTION } from './motion/figures.ts';
 import { gazeKeys } from './motion/gaze.ts';
 import { idleKeys, type SpanKeys } from './motion/idle.ts';
 import { listeningKeys, speakingKeys } from './motion/speaking.ts';
-import { type WalkKeys, walkKeys } from './motion/walk.ts';
 import { type MouthTrack, mouthTrack } from './mouths.ts';
+import { type FootTracks, movesOf } from './moves.ts';
 import { facePerformance, gesturePerformance } from './performances.ts';
+import { type HeldSpan, heldSpans, seatsOf, untilWalk } from './properties.ts';
 import { type Resolved, resolveScene } from './resolve.ts';
 import { lineTiming, takeOf } from './timing.ts';
 
@@ -39,12 +40,6 @@ export interface ScheduledLine {
   readonly words: readonly { readonly id: string; readonly text: string; readonly start: number; readonly end: number }[];
 }
 
-export interface FootTracks {
-  readonly x: Track;
-  readonly lift: Track;
-  readonly pitch: Track;
-}
-
 /** Everything that one character's layer does along the scene. */
 export interface LayerSchedule {
   readonly layer: CharacterLayer;
@@ -57,6 +52,12 @@ export interface LayerSchedule {
   readonly y: Track;
   /** While walking: stage x of the feet. */
   readonly feet: Readonly<Record<'L' | 'R', FootTracks>> | undefined;
+  /** Whether wheels turn with its way. */
+  readonly onWheels: boolean;
+  /** What it holds and when, in order of start. */
+  readonly held: readonly HeldSpan[];
+  /** Stage places of what it sits down on. */
+  readonly seats: readonly { readonly x: number; readonly y: number }[];
 }
 
 export interface SceneSchedule {
@@ -206,28 +207,14 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
     listening.add(listeningKeys({ id: line.id, layer: id, length: line.end - line.start + toTicks(0.9), lively, pauses }), line.start, true);
   }
 
-  // Who sits rolls or is moved: no steps.
-  const rolls = character.kind === 'person' && wearOf(character).seat !== undefined;
-  const walks: (WalkKeys & { start: number; end: number })[] = [];
-  const x: Key[] = [{ at: 0, value: layer.x }];
-  const y: Key[] = [{ at: 0, value: layer.y }];
-  let nowX = layer.x;
-  let nowY = layer.y;
-  for (const { cue, start, end } of cues) {
-    if (cue.kind !== 'move') continue;
-    if (cue.walk && !rolls && Math.abs(cue.x - nowX) > 4 && end > start) {
-      const walk = walkKeys({ start, end, fromX: nowX, toX: cue.x, scale: layer.scale, p, height, ease: cue.ease });
-      walks.push({ ...walk, start, end });
-      x.push(...walk.x);
-    } else x.push({ at: start, value: nowX, ease: cue.ease }, { at: end, value: cue.x });
-    y.push({ at: start, value: nowY, ease: cue.walk ? 'linear' : cue.ease }, { at: end, value: cue.y });
-    nowX = cue.x;
-    nowY = cue.y;
-  }
+  const seat = character.kind === 'person' ? wearOf(character).seat : undefined;
+  const on = seat ? (seat.stays ? 'wheels' : 'seat') : 'feet';
+  const moves = movesOf({ layer, cues, p, height, on, temper: character.temper });
 
   const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, layer, cues, lively), layer.turn);
   const faces = sequenced(cues.flatMap(({ cue, start, end }) => (cue.kind === 'face' ? [facePerformance(cue, start, end)] : [])));
-  const acted = sequenced(gestures.map(({ cue, start, end }) => gesturePerformance(cue, start, end)));
+  const performed = gestures.map(({ cue, start, end }) => ({ cue, start, plays: gesturePerformance(cue, start, untilWalk(cue, start, end, moves.walks), character.temper) }));
+  const acted = sequenced(performed.map(({ plays }) => plays));
 
   const channels: Partial<Record<PoseKey, Track[]>> = {};
   const put = (source: Channels): void => {
@@ -239,7 +226,7 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
   put(Object.fromEntries(Object.entries(gaze).map(([key, keys]) => [key, track(keys as Key[])])));
   put(faces);
   put(acted);
-  put(walkChannels(walks));
+  put(moves.channels);
   const constant = (value: number): Track => track([{ at: 0, value }]);
   put({
     bodyTurn: constant(layer.turn),
@@ -257,9 +244,12 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
       cues.flatMap(({ cue, start, end }) => (cue.kind === 'mouth' ? [{ start, end, shape: cue.shape }] : [])),
       fps,
     ),
-    x: track(x),
-    y: track(y),
-    feet: walks.length ? { L: footTracks(walks, 'L'), R: footTracks(walks, 'R') } : undefined,
+    x: moves.x,
+    y: moves.y,
+    feet: moves.feet,
+    onWheels: on === 'wheels',
+    held: heldSpans(performed),
+    seats: on === 'feet' ? seatsOf(performed, moves) : [],
   };
 }
 
@@ -310,31 +300,6 @@ function breatheBefore(speech: Gathering, line: ScheduledLine, own: readonly Sch
     true,
   );
 }
-
-function walkChannels(walks: readonly WalkKeys[]): Channels {
-  if (!walks.length) return {};
-  const all = (read: (walk: WalkKeys) => readonly Key[]): Track => track(walks.flatMap((walk) => read(walk)));
-  const swing =
-    (size: number): ((walk: WalkKeys) => Key[]) =>
-    (walk) =>
-      walk.arms.map((key) => ({ ...key, value: key.value * size }));
-  return {
-    stride: all((w) => w.stride),
-    hipY: all((w) => w.hipY),
-    lean: all((w) => w.lean),
-    bodyTurn: all((w) => w.bodyTurn),
-    upperL: all(swing(20)),
-    upperR: all(swing(17)),
-    elbowL: all((w) => w.arms.map((key) => ({ ...key, value: -Math.abs(key.value) * 8 + key.value * 6 }))),
-    elbowR: all((w) => w.arms.map((key) => ({ ...key, value: -Math.abs(key.value) * 7 + key.value * 5 }))),
-  };
-}
-
-const footTracks = (walks: readonly WalkKeys[], side: 'L' | 'R'): FootTracks => ({
-  x: track(walks.flatMap((walk) => walk.feet[side].x)),
-  lift: track(walks.flatMap((walk) => walk.feet[side].lift)),
-  pitch: track(walks.flatMap((walk) => walk.feet[side].pitch)),
-});
 
 function captionSpans(document: Document, scene: Scene, resolved: Resolved, lines: readonly ScheduledLine[], fps: FrameRate): CaptionSpan[] {
   const limit = lineLimit(document.production.frame);

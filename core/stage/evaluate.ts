@@ -3,11 +3,14 @@ import { IDENTITY, type Matrix, multiply } from '../draw/matrix.ts';
 import type { Group, Item, Node, Picture, Plane } from '../draw/picture.ts';
 import { isGroup } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
-import { drawFigure } from '../figure/figure.ts';
+import { drawFigure, drawSeat } from '../figure/figure.ts';
 import { MOUTH_KEYS } from '../figure/mouth.ts';
+import { stool } from '../figure/parts/extras/stool.ts';
 import { POSE_KEYS, type Pose, type PoseKey, REST } from '../figure/pose.ts';
 import { stanceOf } from '../figure/proportions.ts';
+import type { Holding } from '../figure/things/holding.ts';
 import { mouthAt } from '../schedule/mouths.ts';
+import { heldAt } from '../schedule/properties.ts';
 import type { FilmSchedule, LayerSchedule, SceneSchedule } from '../schedule/schedule.ts';
 import { clamp, smooth } from '../time/easing.ts';
 import { inOrder } from '../time/order.ts';
@@ -78,6 +81,9 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
     if (layer.hidden) continue;
     if (layer.kind === 'character') {
       const acting = scene.layers.get(id);
+      if (acting)
+        for (const seat of acting.seats)
+          planes.push(styledPlane({ view: multiply(camera, [layer.scale, 0, 0, layer.scale, seat.x, seat.y]), nodes: seatNodes(acting.character) }, style, 'prop'));
       if (acting && inView(acting, tick, view)) planes.push(styledPlane(figurePlane(id, acting, tick, camera), style, 'figure'));
     } else planes.push(styledPlane({ view: multiply(camera, [layer.scale, 0, 0, layer.scale, layer.x, layer.y]), nodes: propNodes(layer.prop) }, style, 'prop'));
   }
@@ -139,6 +145,7 @@ export function poseAt(acting: LayerSchedule, tick: number): Pose {
     const step = GRID[key] ?? COARSE;
     pose[key] = Math.round(pose[key] / step) * step;
   }
+  if (acting.onWheels) pose.roll = Math.round((sample(acting.x, tick) - acting.layer.x) / acting.layer.scale);
   if (acting.feet) plantFeet(acting, pose, tick);
   return pose;
 }
@@ -165,6 +172,7 @@ const rootAt = (acting: LayerSchedule, tick: number): { x: number; y: number } =
 
 interface FigureMemo {
   readonly character: LayerSchedule['character'];
+  readonly holding: readonly Holding[];
   /** The pose's and the mouth's numbers. */
   readonly numbers: Float64Array;
   readonly nodes: readonly Node[];
@@ -182,9 +190,10 @@ export function figurePlane(id: string, acting: LayerSchedule, tick: number, cam
 export function figureNodes(id: string, acting: LayerSchedule, tick: number): readonly Node[] {
   const pose = poseAt(acting, tick);
   const mouth = mouthAt(acting.mouth, tick);
+  const holding = heldAt(acting.held, tick);
   const memo = figures.get(id);
   const numbers = new Float64Array(POSE_KEYS.length + MOUTH_KEYS.length);
-  let same = memo?.character === acting.character;
+  let same = memo?.character === acting.character && memo.holding === holding;
   let at = 0;
   const put = (value: number): void => {
     numbers[at] = value;
@@ -194,10 +203,10 @@ export function figureNodes(id: string, acting: LayerSchedule, tick: number): re
   for (const name of POSE_KEYS) put(pose[name]);
   for (const name of MOUTH_KEYS) put((mouth[name] = Math.round(mouth[name] * 100) / 100));
   if (memo && same) return memo.nodes;
-  const drawn = drawFigure(acting.character, pose, mouth).nodes;
+  const drawn = drawFigure(acting.character, pose, mouth, holding).nodes;
   const nodes = memo ? kept(memo.nodes, drawn) : drawn;
   if (figures.size > 64) figures.clear();
-  figures.set(id, { character: acting.character, numbers, nodes });
+  figures.set(id, { character: acting.character, holding, numbers, nodes });
   return nodes;
 }
 
@@ -234,6 +243,13 @@ function sameItem(a: Item, b: Item): boolean {
   if (p.length !== q.length) return false;
   for (let index = 0; index < p.length; index++) if (p[index] !== q[index]) return false;
   return true;
+}
+
+const seats = new WeakMap<object, readonly Node[]>();
+function seatNodes(character: LayerSchedule['character']): readonly Node[] {
+  let nodes = seats.get(character);
+  if (!nodes) seats.set(character, (nodes = drawSeat(character, stool.seat)));
+  return nodes;
 }
 
 const props = new Map<string, readonly Node[]>();

@@ -13,12 +13,14 @@ import { ACTIONS } from '#core/figure/actions/index';
 import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { moved } from '#core/figure/face';
-import { drawFigure } from '#core/figure/figure';
+import { drawFigure, drawSeat } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { dressed } from '#core/figure/outfits';
+import { stool } from '#core/figure/parts/extras/stool';
 import { optionsOf, SLOTS } from '#core/figure/parts/index';
 import { type PartialPose, posed } from '#core/figure/pose';
 import { randomPerson } from '#core/figure/random';
+import { type Holding, holdingOf } from '#core/figure/things/holding';
 import { paintFully } from '#core/paint/incremental';
 import { STYLES, styledPlane } from '#core/stage/styles/index';
 import type { Style } from '#core/stage/styles/style';
@@ -31,6 +33,8 @@ interface Cell {
   readonly pose: PartialPose;
   readonly mouth: MouthShape;
   readonly label: string;
+  readonly holding?: readonly Holding[];
+  readonly sits?: boolean;
 }
 
 /** Draws characters in many stances as one picture, to be looked at. */
@@ -94,7 +98,18 @@ const actionCells = (character: Character): Cell[] =>
     const halfway = action.cycle?.keys[Math.floor((action.cycle.keys.length - 1) / 2)];
     const peak = action.keys.find(({ at }) => at === 0);
     return [action.keys.at(-1), action.cycle && action.cycle.keys.length > 1 ? halfway : action.cycle ? undefined : peak].flatMap((key, index) =>
-      key ? [{ character, pose: { smile: 0.3, ...poseForHand(key.pose, hand, 1) }, mouth: 'rest' as const, label: `${action.name}${index ? ', moving' : ''}` }] : [],
+      key
+        ? [
+            {
+              character,
+              pose: { smile: 0.3, ...poseForHand(key.pose, hand, 1) },
+              mouth: 'rest' as const,
+              label: `${action.name}${index ? ', moving' : ''}`,
+              holding: holdingOf(action, hand),
+              sits: action.id === 'sit',
+            },
+          ]
+        : [],
     );
   });
 
@@ -163,7 +178,8 @@ function sheet(cells: readonly Cell[], columns: number, width: number, height: n
   const nodes: Node[] = cells.flatMap((cell, index) => {
     const x = (index % columns) * width;
     const y = Math.floor(index / columns) * height;
-    const { nodes, skeleton } = drawFigure(cell.character, posed(cell.pose), MOUTH_CHART[cell.mouth]);
+    const { nodes: figure, skeleton } = drawFigure(cell.character, posed(cell.pose), MOUTH_CHART[cell.mouth], cell.holding);
+    const nodes = cell.sits ? [...drawSeat(cell.character, stool.seat), ...figure] : figure;
     const scale = heads ? (cell.character.kind === 'mascot' ? 0.84 : 1.12) : 0.62;
     const matrix: Matrix = heads
       ? [scale, 0, 0, scale, x + width / 2 - skeleton.head.x * scale, y + height * 0.53 - skeleton.head.y * scale]

@@ -4,6 +4,7 @@ import { type Cue, type CueKind, isPin, MOUTH_SHAPES } from '#core/document/sche
 import { changeCue, deleteCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
 import { ACTIONS, actionOf } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
+import { THINGS, thingOf } from '#core/figure/things/index';
 import { formatLength, formatOffset, parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useProduction } from '../state/production.ts';
@@ -135,6 +136,14 @@ function Own({ cue, scene, change, nameOf }: { cue: Cue; scene: PlacedScene; cha
               onChange={(hand) => change({ hand } as Partial<Cue>)}
             />
           )}
+          {actionOf(c.action)?.holds && (
+            <Pick
+              label="In the hand"
+              value={c.thing ?? ''}
+              options={[['', `${thingOf(actionOf(c.action)?.holds)?.name ?? ''}, as made`], ...THINGS.map((thing) => [thing.id, thing.name] as const), ['none', 'Nothing']]}
+              onChange={(thing) => change({ thing: thing || undefined } as Partial<Cue>)}
+            />
+          )}
           {strength(c.strength, 1.5)}
           <Pick
             label="Speed"
@@ -193,12 +202,14 @@ function Own({ cue, scene, change, nameOf }: { cue: Cue; scene: PlacedScene; cha
           />
           <Pick
             label="Way"
-            value={c.walk ? 'walk' : 'slide'}
+            value={c.walk ? (c.gait ?? 'speed') : 'slide'}
             options={[
+              ['speed', 'On foot, by speed'],
               ['walk', 'Walk'],
+              ['run', 'Run'],
               ['slide', 'Slide'],
             ]}
-            onChange={(way) => change({ walk: way === 'walk' } as Partial<Cue>)}
+            onChange={(way) => change({ walk: way !== 'slide', gait: way === 'walk' || way === 'run' ? way : undefined } as Partial<Cue>)}
           />
         </>
       );

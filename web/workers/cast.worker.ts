@@ -6,9 +6,12 @@ import { actionOf } from '#core/figure/actions/index';
 import { playAction } from '#core/figure/actions/play';
 import { alivePose } from '#core/figure/alive';
 import { expressionOf } from '#core/figure/expressions/index';
-import { drawFigure } from '#core/figure/figure';
+import { drawFigure, drawSeat } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
+import { stool } from '#core/figure/parts/extras/stool';
 import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
+import { holdingOf } from '#core/figure/things/holding';
+import { wearOf } from '#core/figure/wear';
 import { boundsOf } from '#core/formats/svg/character';
 import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
@@ -133,7 +136,10 @@ async function drawRoom(): Promise<void> {
   const ease = 0.24;
   gaze.x += (target.x - gaze.x) * ease;
   gaze.y += (target.y - gaze.y) * ease;
-  const { nodes } = drawFigure(figure.character, posed(stance(started)), MOUTH_CHART[figure.trying.mouth ?? 'rest']);
+  const { character, trying } = figure;
+  const action = trying.action ? actionOf(trying.action) : undefined;
+  const { nodes: drawn } = drawFigure(character, posed(stance(started)), MOUTH_CHART[trying.mouth ?? 'rest'], holdingOf(action, trying.hand));
+  const nodes = action?.id === 'sit' && !(character.kind === 'person' && wearOf(character).seat) ? [...drawSeat(character, stool.seat), ...drawn] : drawn;
   if (painter?.width !== room.width || painter.height !== room.height) {
     painter?.dispose();
     painter = new IncrementalPainter(own, room.width, room.height);

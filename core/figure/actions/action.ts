@@ -25,8 +25,14 @@ export interface Action {
   readonly moods?: readonly string[];
   /** Needs the legs: not while seated or walking. */
   readonly standing?: boolean;
+  /** Sits or gets up: on stage it brings something to sit on (core/stage). */
+  readonly seated?: boolean;
   /** Whether a hand is chosen for it. */
   readonly handed: boolean;
+  /** What is in the hand (core/figure/things), unless the cue asks for another thing. It comes and goes with the grip. */
+  readonly holds?: string;
+  /** What the other hand holds. */
+  readonly other?: string;
   readonly keys: readonly ActionKeyPose[];
   /** Repeated from the last key to the cue's end: seconds from the cycle's start. */
   readonly cycle?: { readonly seconds: number; readonly keys: readonly ActionKeyPose[] };
@@ -50,7 +56,7 @@ export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', s
   for (const [key, value] of Object.entries(pose) as [ActionKey, number][]) {
     const last = key.at(-1);
     const arm = last === 'A' || last === 'O';
-    const scaled = value * (/^(fist|point|open|flat|thumb|grip|near)/.test(key) ? 1 : strength);
+    const scaled = value * (/^(fist|point|open|flat|thumb|grip|near|seat)/.test(key) ? 1 : strength);
     if (!arm) {
       out[key as PoseKey] = MIRRORED.has(key) && hand === 'left' ? -scaled : hand === 'both' && MIRRORED.has(key) ? 0 : scaled;
       continue;

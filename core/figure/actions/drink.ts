@@ -7,6 +7,7 @@ export const drink: Action = {
   words: ['drink', 'cup', 'coffee', 'tea', 'sip'],
   moods: ['calm'],
   handed: true,
+  holds: 'cup',
   keys: [
     { at: -0.6, pose: {} },
     { at: -0.3, pose: { upperA: -8, elbowA: -96, gripA: 1 }, ease: 'out' },

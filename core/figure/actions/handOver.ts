@@ -10,6 +10,7 @@ export const handOver: Action = {
   words: ['give', 'hand over', 'offer', 'here you are', 'take this'],
   moods: ['warm'],
   handed: true,
+  holds: 'parcel',
   keys: phased(POSE),
   cycle: held(POSE),
   release: 0.6,

@@ -10,6 +10,7 @@ export const holdUp: Action = {
   words: ['hold', 'show', 'look', 'prop', 'this one'],
   moods: ['eager'],
   handed: true,
+  holds: 'letter',
   keys: phased(POSE),
   cycle: held(POSE),
   release: 0.55,

@@ -50,11 +50,14 @@ import { shield } from './shield.ts';
 import { shrug } from './shrug.ts';
 import { shy } from './shy.ts';
 import { sigh } from './sigh.ts';
+import { sit } from './sit.ts';
 import { sneak } from './sneak.ts';
 import { soBig } from './soBig.ts';
+import { standUp } from './standUp.ts';
 import { startle } from './startle.ts';
 import { stopHand } from './stopHand.ts';
 import { stretch } from './stretch.ts';
+import { take } from './take.ts';
 import { think } from './think.ts';
 import { thumbsDown } from './thumbsDown.ts';
 import { thumbsUp } from './thumbsUp.ts';
@@ -65,7 +68,7 @@ import { whisper } from './whisper.ts';
 import { wipeTear } from './wipeTear.ts';
 import { write } from './write.ts';
 
-/** Every action: one data file each, one line here. Walking belongs to moves (schedule/walk.ts). */
+/** Every action: one data file each, one line here. Walking and running belong to moves (schedule/walk.ts). */
 export const ACTIONS: readonly Action[] = [
   explain,
   wave,
@@ -115,7 +118,10 @@ export const ACTIONS: readonly Action[] = [
   impatient,
   shy,
   handOver,
+  take,
   holdUp,
+  sit,
+  standUp,
   typing,
   phone,
   read,

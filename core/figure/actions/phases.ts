@@ -1,7 +1,7 @@
 import type { ActionKeyPose, ActionPose } from './action.ts';
 
 /** Shapes of a hand and lids, which neither wind up nor overshoot. */
-const SHAPES = /^(fist|point|open|flat|thumb|grip|near|lid|happyClosed|eyeScale|gaze|smile|press|brow)/;
+const SHAPES = /^(fist|point|open|flat|thumb|grip|near|seat|lid|happyClosed|eyeScale|gaze|smile|press|brow)/;
 
 const scaled = (pose: ActionPose, by: number): ActionPose =>
   Object.fromEntries(Object.entries(pose).map(([key, value]) => [key, SHAPES.test(key) ? value : Math.round(value * by * 100) / 100]));

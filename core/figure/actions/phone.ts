@@ -10,6 +10,7 @@ export const phone: Action = {
   words: ['phone', 'call', 'telephone', 'hello'],
   moods: ['calm'],
   handed: true,
+  holds: 'phone',
   keys: phased(POSE),
   cycle: held(POSE),
   release: 0.6,

@@ -1,7 +1,7 @@
 import type { Action, ActionPose } from './action.ts';
 import { phased, swing } from './phases.ts';
 
-const POSE: ActionPose = { upperA: -2, elbowA: -96, wristA: 0, gripA: 0.8, upperO: -6, elbowO: -90, wristO: 0, gripO: 0.8, headPitch: 0.36, lean: 2, gazeY: 0.5 };
+const POSE: ActionPose = { upperA: 40, elbowA: -81, wristA: 0, gripA: 0.8, upperO: 35, elbowO: -70, wristO: 0, gripO: 0.8, headPitch: 0.36, lean: 2, gazeY: 0.5 };
 
 /** Holds a book or a sheet in both hands. */
 export const read: Action = {
@@ -10,14 +10,15 @@ export const read: Action = {
   words: ['read', 'book', 'paper', 'letter', 'study'],
   moods: ['calm', 'thoughtful'],
   handed: false,
+  holds: 'book',
   keys: phased(POSE),
   cycle: swing(2.6, POSE, {
-    upperA: -2,
-    elbowA: -97,
+    upperA: 40,
+    elbowA: -82,
     wristA: 0,
     gripA: 0.8,
-    upperO: -6,
-    elbowO: -91,
+    upperO: 35,
+    elbowO: -71,
     wristO: 0,
     gripO: 0.8,
     headPitch: 0.34,

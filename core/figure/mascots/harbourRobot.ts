@@ -129,7 +129,7 @@ function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, side: Side): Node
   s.limb('tube', [root, shoulder, elbow, wrist], [8, 9, 8.4, 8], model.tone('metal'), 4);
   s.fill('joint', ellipse(elbow.x, elbow.y, 5), stepped(model.colour('metal'), -0.08));
   const claw = model.tone('primary');
-  const closed = clamp(pose[`fist${side}`] + pose[`point${side}`] * 0.6, 0, 1);
+  const closed = clamp(pose[`fist${side}`] + pose[`grip${side}`] + pose[`thumb${side}`] + pose[`point${side}`] * 0.6, 0, 1);
   const spread = (0.3 + 0.24 * pose[`open${side}`]) * (1 - closed * 0.75);
   const dir = (angle: number): Point => ({ x: Math.sin(angle), y: Math.cos(angle) });
   const reach = (from: Point, angle: number, length: number): Point => ({ x: from.x + dir(angle).x * length, y: from.y + dir(angle).y * length });

@@ -125,6 +125,15 @@ export interface HandFrame {
 export interface SeatFrame {
   readonly model: FigureModel;
   readonly sk: Skeleton;
+  /** Units that its wheels have rolled. */
+  readonly rolled?: number;
+}
+
+export interface Seat {
+  /** Nobody gets up from it. */
+  readonly stays?: true;
+  back?(frame: SeatFrame): Node[];
+  front?(frame: SeatFrame): Node[];
 }
 
 /** Something worn besides the clothes, any number at a time. Each hook draws in its own place. */
@@ -141,10 +150,7 @@ export interface Extra extends PartInfo {
   wrist?(frame: HandFrame): undefined;
   hand?(frame: HandFrame): undefined;
   /** Something to sit on: whoever wears it sits. Drawn behind the figure and before it. */
-  readonly seat?: {
-    back?(frame: SeatFrame): Node[];
-    front?(frame: SeatFrame): Node[];
-  };
+  readonly seat?: Seat;
   /** A limb that is artificial. */
   readonly limb?: 'armR' | 'legL';
 }

@@ -26,6 +26,11 @@ export const MOTION = {
   nodPitch: [0.1, 0.26],
   beatHead: [0.1, 0.22],
   browLift: [1.4, 3],
+  /** A wheelchair: seconds of a push and of the glide after it. */
+  pushSeconds: [0.4, 0.6],
+  glideSeconds: 0.75,
+  /** Froude number v^2 / (g L) above which one runs (Alexander 1989). */
+  runAbove: 0.5,
 } as const;
 
 export type Range = readonly [number, number];

@@ -9,8 +9,9 @@ import { type Key, sample, track } from '../../time/track.ts';
 import { MOTION } from './figures.ts';
 import { gazeKeys } from './gaze.ts';
 import { idleKeys, type SpanInput } from './idle.ts';
+import { rollKeys } from './roll.ts';
 import { listeningKeys, speakingKeys } from './speaking.ts';
-import { walkKeys } from './walk.ts';
+import { gaitOf, walkKeys } from './walk.ts';
 
 const span = (values: Partial<SpanInput> = {}): SpanInput => ({ id: 'ln_1', layer: 'la_1', length: toTicks(30), lively: 0.6, tense: 0.2, talking: false, height: 400, ...values });
 const spans = fc.record({
@@ -250,6 +251,59 @@ describe('a walk', () => {
   it('takes more steps over a longer way', () => {
     const steps = (distance: number) => walk(0, distance, distance / 250).feet.L.x.length;
     expect(steps(900)).toBeGreaterThan(steps(300));
+  });
+});
+
+describe('a run', () => {
+  const p = proportionsOf(designed('theo', 'ch_1', 'a0').figure as never);
+  const run = walkKeys({ start: 0, end: toTicks(1.8), fromX: -500, toX: 500, scale: 1, p, height: heightOf(p), ease: 'both', gait: 'run' });
+  it('leaves the floor with both feet between its steps, and never stands on a sliding foot', () => {
+    const lifts = { L: track([...run.feet.L.lift]), R: track([...run.feet.R.lift]) };
+    const places = { L: track([...run.feet.L.x]), R: track([...run.feet.R.x]) };
+    let flights = 0;
+    for (let tick = 200; tick < toTicks(1.8); tick += 200) {
+      if ((['L', 'R'] as const).every((side) => sample(lifts[side], tick) < -0.5)) flights++;
+      for (const side of ['L', 'R'] as const)
+        if (sample(lifts[side], tick) === 0 && sample(lifts[side], tick - 200) === 0) expect(sample(places[side], tick)).toBeCloseTo(sample(places[side], tick - 200), 6);
+    }
+    expect(flights).toBeGreaterThan(8);
+  });
+  it('takes fewer and longer steps than a walk, leans into it, and ends with both feet home', () => {
+    const walk = walkKeys({ start: 0, end: toTicks(1.8), fromX: -500, toX: 500, scale: 1, p, height: heightOf(p), ease: 'both' });
+    expect(run.feet.L.x.length).toBeLessThan(walk.feet.L.x.length);
+    expect(Math.max(...run.lean.map(({ value }) => value))).toBeGreaterThan(Math.max(...walk.lean.map(({ value }) => value)) * 1.5);
+    expect(((run.feet.L.x.at(-1)?.value as number) + (run.feet.R.x.at(-1)?.value as number)) / 2).toBeCloseTo(500, 6);
+  });
+  it('is chosen by speed: a stroll walks, a dash runs, and short legs run sooner', () => {
+    expect(gaitOf(1000, toTicks(3.4), p)).toBe('walk');
+    expect(gaitOf(1000, toTicks(1.2), p)).toBe('run');
+    const child = proportionsOf({ ...(designed('theo', 'ch_1', 'a0').figure as never as Record<string, number>), age: 7 } as never);
+    const slowest = (who: typeof p): number =>
+      Array.from({ length: 60 }, (_, n) => 200 + n * 20).find((distance) => gaitOf(distance, toTicks(1), who) === 'run') ?? Number.POSITIVE_INFINITY;
+    expect(slowest(child)).toBeLessThan(slowest(p));
+  });
+});
+
+describe('a wheelchair under way', () => {
+  const roll = rollKeys({ start: 1000, end: 1000 + toTicks(4), fromX: 100, toX: -700 });
+  it('goes from place to place, never backwards, from rest to rest', () => {
+    const x = track([...roll.x]);
+    expect([roll.x[0]?.value, roll.x.at(-1)?.value]).toEqual([100, -700]);
+    const speeds = Array.from({ length: 100 }, (_, n) => sample(x, 1000 + toTicks(n * 0.04)) - sample(x, 1000 + toTicks((n + 1) * 0.04)));
+    for (const speed of speeds) expect(speed).toBeGreaterThanOrEqual(0);
+    const top = Math.max(...speeds);
+    expect(speeds[0] as number).toBeLessThan(top * 0.3);
+    expect(speeds.at(-1) as number).toBeLessThan(top * 0.3);
+  });
+  it('is pushed again and again, for .4 to .6 s each, and glides between', () => {
+    const pushes = roll.push.filter(({ value }) => value === 1).length;
+    expect(pushes).toBeGreaterThanOrEqual(3);
+    const [grip, gone] = [roll.push[1] as Key, roll.push[2] as Key];
+    expect(toSeconds(gone.at - grip.at)).toBeLessThan(0.6);
+    for (const keys of [roll.push, roll.hold, roll.lean, roll.bodyTurn]) {
+      expect(ascending(keys)).toBe(true);
+      expect((keys.at(-1) as Key).value).toBe(0);
+    }
   });
 });
 

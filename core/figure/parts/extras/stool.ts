@@ -3,7 +3,7 @@ import { Sketch } from '../../sketch.ts';
 import type { Extra } from '../part.ts';
 
 /** A stool to sit on. */
-export const stool: Extra = {
+export const stool = {
   id: 'stool',
   name: 'Stool',
   words: ['sit', 'seated', 'chair'],
@@ -39,4 +39,4 @@ export const stool: Extra = {
       return s.shaded('seat', ellipse(x, y + 20, half * 1.05, 12), wood, [-4, -3]).nodes;
     },
   },
-};
+} satisfies Extra;

@@ -13,6 +13,7 @@ export const wheelchair: Extra = {
   colours: ['metal'],
   excludes: ['stool', 'cane', 'umbrella', 'wings', 'backpack'],
   seat: {
+    stays: true,
     back({ model, sk }) {
       const s = new Sketch('chairBack');
       const { x, y } = sk.hip;
@@ -32,7 +33,7 @@ export const wheelchair: Extra = {
       s.shaded('seat', roundedRect(x - half * 0.94, y + 14, half * 1.88, 16, 7), FRAME, [-4, -2]);
       return s.nodes;
     },
-    front({ model, sk }) {
+    front({ model, sk, rolled = 0 }) {
       const s = new Sketch('chair');
       const { x, y } = sk.hip;
       const half = model.p.hip + 20;
@@ -58,7 +59,7 @@ export const wheelchair: Extra = {
         const cy = -r - 1;
         const spokes = pen();
         for (let n = 0; n < 6; n++) {
-          const a = (n / 6) * Math.PI + 0.2;
+          const a = (n / 6) * Math.PI + 0.2 + rolled / r;
           spokes.move(cx - Math.cos(a) * r * turned * 0.9, cy - Math.sin(a) * r * 0.9).line(cx + Math.cos(a) * r * turned * 0.9, cy + Math.sin(a) * r * 0.9);
         }
         s.line(`spokes${out}`, spokes.done(), '#aab4be', 1.6);

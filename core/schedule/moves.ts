@@ -1,0 +1,129 @@
+import type { CharacterLayer, Cue, CueOf } from '../document/schema.ts';
+import type { PoseKey } from '../figure/pose.ts';
+import type { Proportions } from '../figure/proportions.ts';
+import { type Key, type Track, track } from '../time/track.ts';
+import type { Channels } from './channels.ts';
+import { type RollKeys, rollKeys } from './motion/roll.ts';
+import { gaitOf, type WalkKeys, walkKeys } from './motion/walk.ts';
+
+export interface FootTracks {
+  readonly x: Track;
+  readonly lift: Track;
+  readonly pitch: Track;
+}
+
+/** Where a layer is along its scene, and what its body does for that. */
+export interface Moves {
+  readonly x: Track;
+  readonly y: Track;
+  readonly feet: Readonly<Record<'L' | 'R', FootTracks>> | undefined;
+  readonly channels: Channels;
+  /** When it is under way on its feet. */
+  readonly walks: readonly { readonly start: number; readonly end: number }[];
+}
+
+export interface MoveInput {
+  readonly layer: CharacterLayer;
+  readonly cues: readonly { readonly cue: Cue; readonly start: number; readonly end: number }[];
+  readonly p: Proportions;
+  readonly height: number;
+  /** `wheels` are pushed, a seat without them slides. */
+  readonly on: 'feet' | 'wheels' | 'seat';
+  readonly temper: { readonly lively: number; readonly tense: number };
+}
+
+/** All moves of a layer, one after the other. */
+export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Moves {
+  const walks: (WalkKeys & { start: number; end: number })[] = [];
+  const rolls: RollKeys[] = [];
+  const x: Key[] = [{ at: 0, value: layer.x }];
+  const y: Key[] = [{ at: 0, value: layer.y }];
+  let nowX = layer.x;
+  let nowY = layer.y;
+  for (const { cue, start, end } of cues) {
+    if (cue.kind !== 'move') continue;
+    const goes = cue.walk && Math.abs(cue.x - nowX) > 4 && end > start;
+    if (goes && on === 'feet') {
+      const walk = walkKeys({ start, end, fromX: nowX, toX: cue.x, scale: layer.scale, p, height, ease: cue.ease, gait: gaitFor(cue, nowX, end - start, layer.scale, p) });
+      walks.push({ ...walk, start, end });
+      x.push(...walk.x);
+    } else if (goes && on === 'wheels') {
+      const roll = rollKeys({ start, end, fromX: nowX, toX: cue.x });
+      rolls.push(roll);
+      x.push(...roll.x);
+    } else x.push({ at: start, value: nowX, ease: cue.ease }, { at: end, value: cue.x });
+    y.push({ at: start, value: nowY, ease: cue.walk ? 'linear' : cue.ease }, { at: end, value: cue.y });
+    nowX = cue.x;
+    nowY = cue.y;
+  }
+  return {
+    x: track(x),
+    y: track(y),
+    feet: walks.length ? { L: footTracks(walks, 'L'), R: footTracks(walks, 'R') } : undefined,
+    channels: { ...walkChannels(walks, temper), ...rollChannels(rolls) },
+    walks,
+  };
+}
+
+const gaitFor = (cue: CueOf<'move'>, fromX: number, length: number, scale: number, p: Proportions): 'walk' | 'run' =>
+  cue.gait ?? gaitOf(Math.abs(cue.x - fromX) / scale, length, p);
+
+const keysOf = <T>(list: readonly T[], read: (one: T) => readonly Key[]): Track => track(list.flatMap(read));
+
+/** Lively walkers swing and bob more, tense ones keep their arms in. */
+function walkChannels(walks: readonly WalkKeys[], { lively, tense }: MoveInput['temper']): Channels {
+  if (!walks.length) return {};
+  const free = (0.78 + 0.44 * lively) * (1.08 - 0.3 * tense);
+  const scaled =
+    (read: (walk: WalkKeys) => readonly Key[], by: number): ((walk: WalkKeys) => Key[]) =>
+    (walk) =>
+      read(walk).map((key) => ({ ...key, value: key.value * by }));
+  const elbow =
+    (swing: number, turn: number, forward: number): ((walk: WalkKeys) => Key[]) =>
+    (walk) =>
+      walk.arms.map((key, n) => ({
+        ...key,
+        value: -Math.abs(key.value) * swing * free + key.value * turn * free + forward * (walk.stride[1]?.value ?? 0) * (walk.elbows[n] ?? 0),
+      }));
+  return {
+    stride: keysOf(walks, (w) => w.stride),
+    hipY: keysOf(
+      walks,
+      scaled((w) => w.hipY, 0.85 + 0.3 * lively),
+    ),
+    lean: keysOf(walks, (w) => w.lean),
+    bodyTurn: keysOf(walks, (w) => w.bodyTurn),
+    upperL: keysOf(
+      walks,
+      scaled((w) => w.arms, 20 * free),
+    ),
+    upperR: keysOf(
+      walks,
+      scaled((w) => w.arms, 17 * free),
+    ),
+    // Bent elbows point the forearms the way one goes.
+    elbowL: keysOf(walks, elbow(8, 6, -1)),
+    elbowR: keysOf(walks, elbow(7, 5, 1)),
+  };
+}
+
+/** Hands that take the rims behind the hips and push them forwards, the second one a little later and less. */
+function rollChannels(rolls: readonly RollKeys[]): Channels {
+  if (!rolls.length) return {};
+  const arm = (out: Partial<Record<PoseKey, Track>>, side: 'L' | 'R', late: number, by: number): void => {
+    const at = (keys: readonly Key[], value: (n: number) => number): Key[] => keys.map((key, n) => ({ ...key, at: key.at + late, value: value(n) * by }));
+    out[`upper${side}`] = track(rolls.flatMap((roll) => at(roll.hold, (n) => (roll.hold[n] as Key).value * 24)));
+    out[`elbow${side}`] = track(rolls.flatMap((roll) => at(roll.push, (n) => (n === 0 || n === roll.push.length - 1 ? 0 : -44 + 34 * (roll.push[n] as Key).value))));
+    out[`fist${side}`] = track(rolls.flatMap((roll) => at(roll.hold, (n) => (roll.hold[n] as Key).value * 0.8)));
+  };
+  const out: Partial<Record<PoseKey, Track>> = { lean: keysOf(rolls, (r) => r.lean), bodyTurn: keysOf(rolls, (r) => r.bodyTurn) };
+  arm(out, 'R', 0, 1);
+  arm(out, 'L', 1900, 0.92);
+  return out;
+}
+
+const footTracks = (walks: readonly WalkKeys[], side: 'L' | 'R'): FootTracks => ({
+  x: keysOf(walks, (walk) => walk.feet[side].x),
+  lift: keysOf(walks, (walk) => walk.feet[side].lift),
+  pitch: keysOf(walks, (walk) => walk.feet[side].pitch),
+});
