@@ -28,6 +28,9 @@ export interface Point {
   readonly y: number;
 }
 
+/** The point at a share of the way from one to another. */
+export const along = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
+
 export const transform = (m: Matrix, x: number, y: number): Point => ({ x: m[0] * x + m[2] * y + m[4], y: m[1] * x + m[3] * y + m[5] });
 
 /** Mean scale of a matrix, for stroke widths and blur radii. */

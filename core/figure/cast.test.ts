@@ -223,6 +223,14 @@ describe('commands on the cast', () => {
     expect(bun.characters[marit.id]?.parts.headwear).toBeUndefined();
     expect(message).toBe('High bun does not go with hard hat. Hard hat came off.');
   });
+  it('look through every other outfit too when what changes is worn with all of them', () => {
+    const OUT = 'ou_00000000000a';
+    let now = run(addReadyOutfit(marit.id, OUT, { name: 'Building site', parts: { top: 'jumper', headwear: 'hard-hat' }, colours: {} })).document;
+    now = run(setPart(marit.id, 'headwear', null), now).document;
+    const { document: bun, message } = run(setPart(marit.id, 'hair', 'top-bun'), now);
+    expect(bun.characters[marit.id]?.outfits?.[OUT]?.parts.headwear).toBeUndefined();
+    expect(message).toBe('Building site: High bun does not go with hard hat. Hard hat came off.');
+  });
   it('wear any number of extras, those apart that exclude each other', () => {
     let now = run(setExtra(marit.id, 'watch', true)).document;
     now = run(setExtra(marit.id, 'tie', true), now).document;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { contrast } from '../draw/colour.ts';
-import { betterShade, contrastOf, type Ground, LEAST_CONTRAST } from './contrast.ts';
+import { contrast, skinTones } from '../draw/colour.ts';
+import { betterShade, betterSkin, contrastOf, type Ground, LEAST_CONTRAST } from './contrast.ts';
 import { randomPerson } from './random.ts';
 
 const STANDING = { x: 0, y: 400, scale: 1.4, frame: { width: 1920, height: 1080 } };
@@ -30,6 +30,15 @@ describe('contrast with the backdrop', () => {
     expect(by.trunk?.ratio).toBeCloseTo(1, 1);
     expect(by.legs).toMatchObject({ slot: 'trousers', ground: '#101010', enough: false });
     expect(by.head?.slot).toBeUndefined();
+  });
+  it('offers a skin of the same undertone that stands off, the nearest there is', () => {
+    for (const ground of ['#e8c9a8', '#7a4a30', '#ffffff', '#101010', '#b0876a'])
+      for (const position of [0, 0.3, 0.6, 1]) {
+        const at = betterSkin({ position, undertone: 0.4 }, ground) as number;
+        expect(contrast(skinTones(at, 0.4).base, ground)).toBeGreaterThanOrEqual(LEAST_CONTRAST);
+        expect(at).toBeGreaterThanOrEqual(0);
+        expect(at).toBeLessThanOrEqual(1);
+      }
   });
   it('offers a shade that stands off, from any colour on any ground', () => {
     const colour = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);

@@ -90,6 +90,13 @@ export function contrastOf(character: Character, ground: Ground, at: Standing): 
   });
 }
 
+/** The nearest place on the skin ramp that stands off from a ground, of the same undertone; undefined where none does. */
+export function betterSkin({ position, undertone }: Character['skin'], ground: Colour, least = LEAST_CONTRAST * 1.15): number | undefined {
+  for (let step = 0.01; step <= 1; step += 0.01)
+    for (const at of [position - step, position + step]) if (at >= 0 && at <= 1 && contrast(skinTones(at, undertone).base, ground) >= least) return Math.round(at * 100) / 100;
+  return undefined;
+}
+
 /** The nearest shade of a colour that stands off from a ground: lighter or darker, whichever is the shorter way. */
 export function betterShade(colour: Colour, ground: Colour, least = LEAST_CONTRAST * 1.15): Colour {
   const { l } = readOklch(colour);

@@ -3,8 +3,9 @@ import { translation } from '../draw/matrix.ts';
 import { ellipse, polygon } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, smooth } from '../time/easing.ts';
-import { drawArm, drawCollar, drawLap, drawLeg, drawSkirt, drawTorso, torsoFrame } from './body.ts';
+import { drawArm } from './arms.ts';
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
+import { drawLap, drawLeg } from './legs.ts';
 import { bodyOf, mascotOf } from './mascots/index.ts';
 import { type FigureModel, modelOf } from './model.ts';
 import { chinDrop, type MouthNumbers } from './mouth.ts';
@@ -14,6 +15,7 @@ import { type Pose, posed, type Side } from './pose.ts';
 import { type Skeleton, skeletonOf } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
 import { type Holding, withThings } from './things/holding.ts';
+import { drawCollar, drawSkirt, drawTorso, torsoFrame } from './trunk.ts';
 import { wearOf } from './wear.ts';
 
 export interface DrawnFigure {

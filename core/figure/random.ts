@@ -2,6 +2,8 @@ import type { Character } from '../document/schema.ts';
 import { oklch } from '../draw/colour.ts';
 import { dice } from '../draw/hash.ts';
 import { misfit } from './fit.ts';
+import { mascotOptions } from './mascots/index.ts';
+import { MAKE_SLOTS } from './mascots/makes.ts';
 import { FEATURE_SLOTS } from './parts/features/index.ts';
 import { EXTRAS, optionsOf, type Slot } from './parts/index.ts';
 
@@ -92,3 +94,20 @@ export const randomPerson = (seed: number, id = 'ch_000000000000'): Character =>
   temper: { lively: 0.5, tense: 0.3 },
   ...randomLook(seed),
 });
+
+/** What a mascot could be like by chance, but for the locked slots: body, face, limbs, proportions and colours. */
+export function randomMake(seed: number, from: Character, locked: ReadonlySet<string> = new Set()): Pick<Character, 'figure' | 'parts' | 'colours'> {
+  const chance = dice(seed);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(chance.next() * list.length)] as T;
+  const parts: Record<string, string> = { ...from.parts };
+  for (const slot of ['body', ...MAKE_SLOTS] as const) {
+    const { id } = pick(mascotOptions(slot));
+    if (!locked.has(slot)) parts[slot] = id;
+  }
+  const signed = (): number => Math.round((chance.next() + chance.next() - 1) * 50) / 50;
+  const figure = { ...from.figure };
+  if (!locked.has('figure')) for (const dial of ['build', 'height', 'shoulders', 'hips', 'headWidth', 'headLength'] as const) figure[dial] = signed();
+  const colours: Record<string, string> = { ...from.colours };
+  for (const slot of ['primary', 'secondary', 'accent', 'metal', 'shoes']) if (!locked.has(`colour:${slot}`)) colours[slot] = cloth(chance);
+  return { figure, parts, colours };
+}

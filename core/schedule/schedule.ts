@@ -2,6 +2,7 @@ import type { Character, CharacterLayer, CueOf, Document, Line, Scene } from '..
 import { dice, hashText } from '../draw/hash.ts';
 import { actionOf } from '../figure/actions/index.ts';
 import { bodyOf } from '../figure/mascots/index.ts';
+import { makeOf } from '../figure/mascots/makes.ts';
 import { dressed } from '../figure/outfits.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf, type Proportions } from '../figure/proportions.ts';
@@ -208,7 +209,9 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
   }
 
   const seat = character.kind === 'person' ? wearOf(character).seat : undefined;
-  const on = seat ? (seat.stays ? 'wheels' : 'seat') : 'feet';
+  const legs = character.kind === 'mascot' ? makeOf(character).legs.kind : undefined;
+  // Who is pushed, slides or hovers takes no steps.
+  const on = seat ? (seat.stays ? 'wheels' : 'seat') : legs === 'wheels' || legs === 'none' ? 'seat' : 'feet';
   const moves = movesOf({ layer, cues, p, height, on, temper: character.temper });
 
   const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, layer, cues, lively), layer.turn);
@@ -247,7 +250,7 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
     x: moves.x,
     y: moves.y,
     feet: moves.feet,
-    onWheels: on === 'wheels',
+    onWheels: on === 'wheels' || legs === 'wheels',
     held: heldSpans(performed),
     seats: on === 'feet' ? seatsOf(performed, moves) : [],
   };

@@ -14,6 +14,8 @@ import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { moved } from '#core/figure/face';
 import { drawFigure, drawSeat } from '#core/figure/figure';
+import { mascotOptions } from '#core/figure/mascots/index';
+import { MASCOT_MAKES, type MascotSlot } from '#core/figure/mascots/makes';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { dressed } from '#core/figure/outfits';
 import { stool } from '#core/figure/parts/extras/stool';
@@ -71,7 +73,7 @@ export const contactSheetCommand = (): Command =>
                   : options.turns
                     ? turnCells()
                     : variedCells(Number(options.seed), Number(options.count));
-      const heads = options.expressions || options.mouths || options.turns || (options.slot && HEAD_SLOTS.has(options.slot));
+      const heads = options.expressions || options.mouths || options.turns || (options.slot && one.kind === 'person' && HEAD_SLOTS.has(options.slot));
       await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 8 : 6, heads ? 190 : 268, heads ? 190 : 360, heads));
     });
 
@@ -129,6 +131,13 @@ const mouthCells = (character: Character): Cell[] =>
 const HEAD_SLOTS: ReadonlySet<string> = new Set(['head', 'hair', 'brows', 'eyes', 'lashes', 'nose', 'mouth', 'ears', 'facialHair', 'headwear', 'glasses']);
 
 function slotCells(character: Character, slot: string): Cell[] {
+  if (character.kind === 'mascot' && (slot === 'body' || slot in MASCOT_MAKES))
+    return mascotOptions(slot as MascotSlot).map(({ id, name }, n) => ({
+      character: { ...character, parts: { ...character.parts, [slot]: id } },
+      pose: { headTurn: [0, 0.3, -0.3][n % 3] as number, smile: 0.6, upperR: 60, elbowR: 50 },
+      mouth: 'rest' as const,
+      label: name,
+    }));
   const options = optionsOf(slot);
   if (!options.length) throw failure('no-slot', `There is no slot called “${slot}”. Choose one of ${SLOTS.join(', ')}.`);
   return options.map(({ id, name }, n) => ({
@@ -180,7 +189,7 @@ function sheet(cells: readonly Cell[], columns: number, width: number, height: n
     const y = Math.floor(index / columns) * height;
     const { nodes: figure, skeleton } = drawFigure(cell.character, posed(cell.pose), MOUTH_CHART[cell.mouth], cell.holding);
     const nodes = cell.sits ? [...drawSeat(cell.character, stool.seat), ...figure] : figure;
-    const scale = heads ? (cell.character.kind === 'mascot' ? 0.84 : 1.12) : 0.62;
+    const scale = heads ? (cell.character.kind === 'mascot' ? 0.84 : 1.12) : cell.character.kind === 'mascot' ? 0.9 : 0.62;
     const matrix: Matrix = heads
       ? [scale, 0, 0, scale, x + width / 2 - skeleton.head.x * scale, y + height * 0.53 - skeleton.head.y * scale]
       : [scale, 0, 0, scale, x + width / 2, y + height - 30];

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { Character } from '#core/document/schema';
 import { setFigure, setTemper } from '#core/edit/commands/cast';
-import { heightOf, proportionsOf } from '#core/figure/proportions';
+import { bodyOf } from '#core/figure/mascots/index';
+import { heightOf } from '#core/figure/proportions';
 import { preview, run } from '../state/production.ts';
 
 type Dial = Exclude<keyof Character['figure'], 'age'>;
@@ -16,6 +17,16 @@ const DIALS: readonly (readonly [Dial, string, string, string])[] = [
   ['chin', 'Chin', 'soft', 'long'],
 ];
 
+/** What the same dials do to a mascot. */
+const MASCOT_DIALS: typeof DIALS = [
+  ['build', 'Width', 'slim', 'wide'],
+  ['height', 'Height', 'short', 'tall'],
+  ['shoulders', 'Arms', 'short', 'long'],
+  ['hips', 'Legs', 'short', 'long'],
+  ['headWidth', 'Eyes apart', 'close', 'wide'],
+  ['headLength', 'Eye size', 'small', 'large'],
+];
+
 /** Signed steps from the middle, in words. */
 const told = (value: number, less: string, more: string): string =>
   Math.abs(value) < 0.05 ? 'middle' : `${value < 0 ? less : more}, ${value < 0 ? '−' : '+'}${Math.round(Math.abs(value) * 50)}`;
@@ -24,25 +35,29 @@ const told = (value: number, less: string, more: string): string =>
 export function Body({ character }: { character: Character }) {
   const [all, setAll] = useState(false);
   const { figure, temper } = character;
-  const heads = (heightOf(proportionsOf(figure)) / 100).toFixed(1);
+  const mascot = character.kind === 'mascot';
+  const dials = mascot ? MASCOT_DIALS : DIALS;
+  const heads = (heightOf(bodyOf(character)) / 100).toFixed(1);
   return (
     <section aria-label="Body" className="border-t border-line px-4 py-3">
       <div className="mb-1.5 flex items-baseline justify-between">
         <h2 className="m-0 text-[13px] font-[680]">Body</h2>
         <span className="text-[12px] text-ink-2">{heads} heads tall</span>
       </div>
-      <Slider
-        label="Age"
-        told={`${figure.age} years`}
-        min={6}
-        max={95}
-        step={1}
-        value={figure.age}
-        middle={35}
-        onTry={(age) => preview(setFigure(character.id, { age }))}
-        onTake={(age) => run('Change the age', setFigure(character.id, { age }))}
-      />
-      {DIALS.slice(0, all ? DIALS.length : 2).map(([key, label, less, more]) => (
+      {!mascot && (
+        <Slider
+          label="Age"
+          told={`${figure.age} years`}
+          min={6}
+          max={95}
+          step={1}
+          value={figure.age}
+          middle={35}
+          onTry={(age) => preview(setFigure(character.id, { age }))}
+          onTake={(age) => run('Change the age', setFigure(character.id, { age }))}
+        />
+      )}
+      {dials.slice(0, all ? dials.length : 2).map(([key, label, less, more]) => (
         <Slider
           key={key}
           label={label}
@@ -77,7 +92,7 @@ export function Body({ character }: { character: Character }) {
           />
         ))}
       <button type="button" className="mt-1 text-[12px] font-semibold text-act hover:underline" onClick={() => setAll(!all)} aria-expanded={all}>
-        {all ? 'Fewer dials' : 'Shoulders, hips, head, temper'}
+        {all ? 'Fewer dials' : mascot ? 'Arms, legs, eyes, temper' : 'Shoulders, hips, head, temper'}
       </button>
     </section>
   );

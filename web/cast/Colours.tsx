@@ -6,7 +6,7 @@ import type { Recipe } from '#core/edit/change';
 import { setColours, setSkin } from '#core/edit/commands/cast';
 import { DEFAULT_COLOURS } from '#core/figure/model';
 import { preview, run, useProduction } from '../state/production.ts';
-import { COLOUR_NAMES, coloursIn, type RoomSlot } from './slots.ts';
+import { colourName, coloursIn, type RoomSlot } from './slots.ts';
 
 /** Colours of hair and eyes that people have. */
 const NATURAL: Readonly<Record<string, readonly string[]>> = {
@@ -40,7 +40,7 @@ export function Colours({ character, slot, outfit }: { character: Character; slo
               onPointerEnter={() => preview(setColours(character.id, { [name]: '#f8cc2f' }, outfit))}
               onPointerLeave={() => preview(undefined)}
             >
-              {COLOUR_NAMES[name] ?? name}
+              {colourName(character, name)}
             </button>
             <Swatch colour={now} chosen name="as it is" onTake={() => {}} />
             <span className="flex overflow-hidden rounded-[6px] border border-line" title="Darker and lighter">
@@ -48,7 +48,7 @@ export function Colours({ character, slot, outfit }: { character: Character; slo
                 <button
                   key={colour}
                   type="button"
-                  aria-label={`${COLOUR_NAMES[name] ?? name} ${colour}`}
+                  aria-label={`${colourName(character, name)} ${colour}`}
                   className="h-[22px] w-[13px]"
                   style={{ background: colour }}
                   onPointerEnter={() => preview(setColours(character.id, { [name]: colour }, outfit))}
@@ -61,13 +61,13 @@ export function Colours({ character, slot, outfit }: { character: Character; slo
               <Swatch
                 key={colour}
                 colour={colour}
-                name={`${COLOUR_NAMES[name] ?? name} ${colour}`}
+                name={`${colourName(character, name)} ${colour}`}
                 onTry={() => preview(setColours(character.id, { [name]: colour }, outfit))}
                 onTake={() => run('Change a colour', setColours(character.id, { [name]: colour }, outfit))}
               />
             ))}
             <AnyColour
-              name={COLOUR_NAMES[name] ?? name}
+              name={colourName(character, name)}
               now={now}
               onTry={(colour) => preview(setColours(character.id, { [name]: colour }, outfit))}
               onTake={(colour) => run('Change a colour', withPalette(colour, setColours(character.id, { [name]: colour }, outfit)))}

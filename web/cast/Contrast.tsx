@@ -1,12 +1,20 @@
 import { Check, TriangleAlert } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Character, Document } from '#core/document/schema';
-import { setColours } from '#core/edit/commands/cast';
+import type { Recipe } from '#core/edit/change';
+import { setColours, setSkin } from '#core/edit/commands/cast';
 import { placesFor, scaleFor } from '#core/edit/create';
-import { betterShade, contrastOf, type Ground } from '#core/figure/contrast';
+import { betterShade, betterSkin, contrastOf, type Ground } from '#core/figure/contrast';
 import { frameSize } from '#core/stage/camera';
 import { stage } from '../stage/client.ts';
 import { preview, run } from '../state/production.ts';
+
+/** The change to the nearest shade that stands off: a cloth's along its ramp, skin along the ramp of skin. */
+function betterFor(character: Character, slot: string | undefined, colour: string, ground: string, outfit: string | undefined): Recipe | undefined {
+  if (slot) return setColours(character.id, { [slot]: betterShade(colour, ground) }, outfit);
+  const position = betterSkin(character.skin, ground);
+  return position === undefined ? undefined : setSkin(character.id, { position });
+}
 
 const ZONE_NAMES = { head: 'Face', trunk: 'Upper body', legs: 'Legs' } as const;
 
@@ -57,13 +65,13 @@ export function Contrast({ document, character, outfit, scene }: { document: Doc
             </>
           )}
           <span className="flex-1" />
-          {!enough && slot && (
+          {!enough && betterFor(character, slot, colour, back, outfit) && (
             <button
               type="button"
               className="font-semibold text-act hover:underline"
-              onPointerEnter={() => preview(setColours(character.id, { [slot]: betterShade(colour, back) }, outfit))}
+              onPointerEnter={() => preview(betterFor(character, slot, colour, back, outfit))}
               onPointerLeave={() => preview(undefined)}
-              onClick={() => run('A better shade', setColours(character.id, { [slot]: betterShade(colour, back) }, outfit))}
+              onClick={() => run('A better shade', betterFor(character, slot, colour, back, outfit) as Recipe)}
             >
               Better shade
             </button>

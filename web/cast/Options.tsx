@@ -1,14 +1,16 @@
 import { Eye, EyeOff, Lock, LockOpen, Search } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import type { Character } from '#core/document/schema';
-import { setExtra, setPart } from '#core/edit/commands/cast';
+import type { Recipe } from '#core/edit/change';
+import { setExtra, setMake, setPart } from '#core/edit/commands/cast';
 import { dressedWith, misfit } from '#core/figure/fit';
-import { optionsOf, type Slot } from '#core/figure/parts/index';
+import type { MascotSlot } from '#core/figure/mascots/makes';
+import type { Slot } from '#core/figure/parts/index';
 import { preview, run } from '../state/production.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { IconButton } from '../ui/parts.tsx';
 import type { CastClient } from './client.ts';
-import { mayBeEmpty, type RoomSlot, SLOT_INFO, viewOf } from './slots.ts';
+import { choicesOf, chosenOf, mayBeEmpty, type RoomSlot, SLOT_INFO, viewOf } from './slots.ts';
 
 const TILE = { width: 112, height: 88 } as const;
 const GROUND = '#eaf2f0';
@@ -26,37 +28,50 @@ interface Props {
   readonly onHide: () => void;
 }
 
+const made = (character: Character, slot: RoomSlot, id: string): Character => ({ ...character, parts: { ...character.parts, [slot]: id } });
+
 /** Every option of a slot on this very character: pointing tries it on, a click takes it. */
 export function Options({ client, character, slot, outfit, locked, hidden, onLock, onHide }: Props) {
   const [query, setQuery] = useState('');
   const [pictures, setPictures] = useState<ReadonlyMap<string, ImageBitmap>>(new Map());
   useEffect(() => setQuery(''), [slot]);
-  const all = optionsOf(slot);
+  const all = choicesOf(character, slot);
   const words = query.trim().toLowerCase();
   const shown = useMemo(() => all.filter(({ name, words: more }) => !words || name.toLowerCase().includes(words) || more?.some((word) => word.includes(words))), [all, words]);
   const { label, view } = SLOT_INFO[slot];
+  const mascot = character.kind === 'mascot';
   useEffect(() => {
     const list = [
-      ...(mayBeEmpty(slot) ? [{ key: 'none', character: dressedWith(character, slot as Slot, null), view }] : []),
-      ...optionsOf(slot).map(({ id }) => ({ key: id, character: dressedWith(slot === 'extras' ? { ...character, extras: {} } : character, slot, id), view: viewOf(slot, id) })),
+      ...(!mascot && mayBeEmpty(slot) ? [{ key: 'none', character: dressedWith(character, slot as Slot, null), view }] : []),
+      ...choicesOf(character, slot).map(({ id }) => ({
+        key: id,
+        character: mascot ? made(character, slot, id) : dressedWith(slot === 'extras' ? { ...character, extras: {} } : character, slot as Slot | 'extras', id),
+        view: viewOf(slot, id),
+      })),
     ];
     setPictures(new Map());
     return client.options('options', list, TILE.width * density(), TILE.height * density(), GROUND, (key, bitmap) =>
       setPictures((old) => new Map(old).set(`${slot} ${key}`, bitmap)),
     );
     // The pictures follow the character as it is stored; trying one on does not repaint them.
-  }, [client, character, slot, view]);
+  }, [client, character, mascot, slot, view]);
   const worn = (id: string): boolean =>
-    slot === 'extras' ? !!character.extras && id in character.extras : (character.parts[slot] ?? (mayBeEmpty(slot) ? 'none' : all[0]?.id)) === id;
+    mascot
+      ? chosenOf(character, slot) === id
+      : slot === 'extras'
+        ? !!character.extras && id in character.extras
+        : (character.parts[slot] ?? (mayBeEmpty(slot) ? 'none' : all[0]?.id)) === id;
+  // “None” is a choice of its own among a mascot's arms and legs.
+  const change = (id: string): Recipe => (mascot ? setMake(character.id, slot as MascotSlot, id) : setPart(character.id, slot as Slot, id === 'none' ? null : id, outfit));
   const take = (id: string): void => {
     if (slot === 'extras') run(worn(id) ? 'Take an extra off' : 'Put an extra on', setExtra(character.id, id, !worn(id), outfit));
-    else run(`Change the ${label.toLowerCase()}`, setPart(character.id, slot, id === 'none' ? null : id, outfit));
+    else run(`Change the ${label.toLowerCase()}`, change(id));
   };
   const tryOn = (id: string): void => {
     if (worn(id)) return preview(undefined);
-    preview(slot === 'extras' ? setExtra(character.id, id, true, outfit) : setPart(character.id, slot, id === 'none' ? null : id, outfit));
+    preview(slot === 'extras' ? setExtra(character.id, id, true, outfit) : change(id));
   };
-  const tiles = [...(mayBeEmpty(slot) && !words ? [{ id: 'none', name: 'None' }] : []), ...shown];
+  const tiles = [...(!mascot && mayBeEmpty(slot) && !words ? [{ id: 'none', name: 'None' }] : []), ...shown];
   return (
     <section aria-label={label} className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-center gap-1 px-4 pt-3 pb-2">
@@ -81,7 +96,7 @@ export function Options({ client, character, slot, outfit, locked, hidden, onLoc
         >
           {locked ? <Lock size={15} strokeWidth={1.6} /> : <LockOpen size={15} strokeWidth={1.6} />}
         </IconButton>
-        {mayBeEmpty(slot) && (
+        {!mascot && mayBeEmpty(slot) && (
           <IconButton label={hidden ? 'Show it again' : 'Hide it just for looking'} aria-pressed={hidden} onClick={onHide} className={hidden ? 'bg-act-soft text-act' : ''}>
             {hidden ? <EyeOff size={15} strokeWidth={1.6} /> : <Eye size={15} strokeWidth={1.6} />}
           </IconButton>
@@ -89,7 +104,7 @@ export function Options({ client, character, slot, outfit, locked, hidden, onLoc
       </div>
       <div className="scrolls grid min-h-0 flex-1 auto-rows-min grid-cols-3 gap-2 overflow-y-auto px-4 pb-3" onPointerLeave={() => preview(undefined)}>
         {tiles.map(({ id, name }) => {
-          const found = id === 'none' || worn(id) ? undefined : misfit(character, slot, id);
+          const found = mascot || id === 'none' || worn(id) ? undefined : misfit(character, slot as Slot | 'extras', id);
           const impossible = !!found && !found.slots.length && !found.extras.length;
           const chosen = worn(id);
           return (

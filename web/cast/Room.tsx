@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Backdrop, Character } from '#core/document/schema';
 import type { Trying } from '../workers/cast.worker.ts';
 import type { CastClient } from './client.ts';
-import { LEFT, nameIn, pinOf, placeIn, RIGHT, type RoomSlot, SLOT_INFO } from './slots.ts';
+import { LEFT, MASCOT_LEFT, MASCOT_RIGHT, nameIn, pinOf, placeIn, RIGHT, type RoomSlot, SLOT_INFO } from './slots.ts';
 
 const BACKGROUND = '#eaf2f0';
 const CARD = { width: 116, height: 44, gap: 8, inset: 20, top: 24 } as const;
@@ -55,7 +55,7 @@ export function Room({ client, character, trying, slot, hidden, backdrop, onSlot
           y: floor + pin.y * scale,
           top: CARD.top + n * ((size.height - CARD.top * 2 - CARD.height) / (list.length - 1)),
         }));
-    return person ? { left: lay(LEFT), right: lay(RIGHT) } : { left: [], right: [] };
+    return person ? { left: lay(LEFT), right: lay(RIGHT) } : { left: lay(MASCOT_LEFT), right: lay(MASCOT_RIGHT) };
   }, [character, person, size, scale, floor, trying.turn]);
 
   return (
@@ -78,7 +78,7 @@ export function Room({ client, character, trying, slot, hidden, backdrop, onSlot
       onPointerUp={(event) => near && !(event.target as HTMLElement).closest('button') && onSlot(near)}
     >
       <canvas ref={canvas} role="img" aria-label={`${character.name}, alive`} className="absolute inset-0" style={{ width: size.width, height: size.height }} />
-      {person && (
+      {
         <svg width={size.width} height={size.height} className="pointer-events-none absolute inset-0" aria-hidden="true">
           {[...sides.left.map((one) => ({ ...one, from: CARD.inset + CARD.width })), ...sides.right.map((one) => ({ ...one, from: size.width - CARD.inset - CARD.width }))].map(
             ({ slot: one, x, y, top, from }) => {
@@ -100,7 +100,7 @@ export function Room({ client, character, trying, slot, hidden, backdrop, onSlot
             },
           )}
         </svg>
-      )}
+      }
       {(['left', 'right'] as const).map((side) =>
         sides[side].map(({ slot: one, top }) => (
           <button

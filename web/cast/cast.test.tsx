@@ -159,6 +159,37 @@ describe('skin and body', () => {
   });
 });
 
+describe('a mascot in the builder', () => {
+  const show = (slot: RoomSlot): void => {
+    const { document } = sampleDocument();
+    useProduction.setState({
+      id: document.production.id,
+      document: { ...document, characters: { ...document.characters, [ID]: designed('tully', ID, 'a9') } },
+      preview: undefined,
+      log: [],
+      save: 'saved',
+    });
+    render(<Panel slot={slot} />);
+  };
+  it('has its limbs and face tried on while pointing and taken with a click', () => {
+    show('hands');
+    expect(option('claws').getAttribute('aria-pressed')).toBe('true');
+    fireEvent.pointerEnter(option('mittens'));
+    expect(tried()?.parts.hands).toBe('mittens');
+    expect(stored().parts.hands).toBeUndefined();
+    fireEvent.click(option('mittens'));
+    expect(stored().parts.hands).toBe('mittens');
+    expect(nameIn(stored(), 'hands')).toBe('Mittens');
+  });
+  it('names its colours after what they paint and its dials after what they stretch', () => {
+    show('body');
+    expect(screen.getByText('Limbs')).toBeTruthy();
+    expect(screen.queryByText('Age')).toBeNull();
+    fireEvent.click(screen.getByText(/Arms, legs, eyes/));
+    expect(screen.getByText('Eye size')).toBeTruthy();
+  });
+});
+
 describe('what the room says', () => {
   it('names what is in every slot, and its colours', () => {
     const theo = designed('theo', ID, 'a9');

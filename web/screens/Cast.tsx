@@ -14,7 +14,7 @@ import { type DesignId, designed } from '#core/figure/cast';
 import { expressionOf } from '#core/figure/expressions/index';
 import { dressed } from '#core/figure/outfits';
 import type { PartialPose } from '#core/figure/pose';
-import { randomLook, randomPerson } from '#core/figure/random';
+import { randomLook, randomMake, randomPerson } from '#core/figure/random';
 import { SETS } from '#core/stage/sets/index';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { sendJson } from '../api.ts';
@@ -28,7 +28,7 @@ import { Options } from '../cast/Options.tsx';
 import { Outfits } from '../cast/Outfits.tsx';
 import { Room } from '../cast/Room.tsx';
 import { Strip } from '../cast/Strip.tsx';
-import type { RoomSlot } from '../cast/slots.ts';
+import { LEFT, MASCOT_LEFT, MASCOT_RIGHT, RIGHT, type RoomSlot } from '../cast/slots.ts';
 import { makeId } from '../ids.ts';
 import { openProduction, preview, redo, run, undo, useDocument, useProduction } from '../state/production.ts';
 import { useView } from '../state/view.ts';
@@ -129,7 +129,10 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
   const id = wanted && document.characters[wanted] ? wanted : first;
   const stored = id ? document.characters[id] : undefined;
   const tried = id ? (shown.characters[id] ?? stored) : undefined;
-  const [slot, setSlot] = useState<RoomSlot>('hair');
+  const [pointed, setSlot] = useState<RoomSlot>('hair');
+  // A slot that this kind of character does not have gives way to the first that it has.
+  const slots = stored?.kind === 'mascot' ? [...MASCOT_LEFT, ...MASCOT_RIGHT] : [...LEFT, ...RIGHT];
+  const slot = slots.includes(pointed) ? pointed : (slots[0] as RoomSlot);
   const [trying, setTrying] = useState<Trying>(AT_EASE);
   const [locks, setLocks] = useState<ReadonlySet<string>>(new Set());
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
@@ -226,13 +229,11 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                   className="h-7 w-28 min-w-0 rounded-[7px] border border-edge bg-paper px-1.5 text-[13px]"
                 >
                   <option value="">Plain room</option>
-                  {inOrder(document.scenes)
-                    .filter(([, one]) => one.backdrop.kind !== 'picture')
-                    .map(([key, { title }]) => (
-                      <option key={key} value={key}>
-                        {title}
-                      </option>
-                    ))}
+                  {inOrder(document.scenes).map(([key, { title }]) => (
+                    <option key={key} value={key}>
+                      {title}
+                    </option>
+                  ))}
                   {SETS.map(({ id: set, name }) => (
                     <option key={set} value={`set ${set}`}>
                       {name}
@@ -266,15 +267,16 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                 >
                   Before
                 </Button>
-                {stored.kind === 'person' && (
-                  <Button
-                    icon={<Dices size={15} strokeWidth={1.6} />}
-                    className="!h-7 !px-2.5"
-                    onClick={() => run('A surprise', setLook(stored.id, randomLook(Math.floor(Math.random() * 1e9), stored, locks)))}
-                  >
-                    Surprise me
-                  </Button>
-                )}
+                <Button
+                  icon={<Dices size={15} strokeWidth={1.6} />}
+                  className="!h-7 !px-2.5"
+                  onClick={() => {
+                    const seed = Math.floor(Math.random() * 1e9);
+                    run('A surprise', setLook(stored.id, stored.kind === 'person' ? randomLook(seed, stored, locks) : { ...stored, ...randomMake(seed, stored, locks) }));
+                  }}
+                >
+                  Surprise me
+                </Button>
                 <DropdownMenu.Root>
                   <DropdownMenu.Trigger aria-label={`More for ${stored.name}`} className="inline-flex size-7 items-center justify-center rounded-[7px] text-ink-2 hover:bg-well">
                     <Ellipsis size={16} />
@@ -374,24 +376,22 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
               <Strip client={client} character={dressed(stored, outfit)} trying={trying} onTry={(values) => setTrying((old) => ({ ...old, ...values }))} />
             </main>
             <aside className="flex w-[396px] shrink-0 flex-col border-l border-line bg-paper" aria-label="Options">
-              {stored.kind === 'person' && (
-                <Options
-                  client={client}
-                  character={dressed(stored, outfit)}
-                  slot={slot}
-                  outfit={outfit}
-                  locked={locks.has(slot)}
-                  hidden={hidden.has(slot)}
-                  onLock={() => setLocks(toggle(locks, slot))}
-                  onHide={() => setHidden(toggle(hidden, slot))}
-                />
-              )}
+              <Options
+                client={client}
+                character={dressed(stored, outfit)}
+                slot={slot}
+                outfit={outfit}
+                locked={locks.has(slot)}
+                hidden={hidden.has(slot)}
+                onLock={() => setLocks(toggle(locks, slot))}
+                onHide={() => setHidden(toggle(hidden, slot))}
+              />
               <div className="scrolls max-h-[52%] shrink-0 overflow-y-auto">
                 {/* By what is worn, not by what is tried on: nothing moves under the pointer. */}
                 <Colours character={dressed(stored, outfit)} slot={slot} outfit={outfit} />
                 <Contrast document={document} character={dressed(stored, outfit)} outfit={outfit} scene={scene} />
                 {stored.kind === 'person' && <Skin character={tried} />}
-                {stored.kind === 'person' && <Body character={tried} />}
+                <Body character={tried} />
               </div>
             </aside>
           </>

@@ -18,6 +18,7 @@ import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
 import { backdropNodes, floorOf } from '#core/stage/backdrop';
 import engineUrl from '../../core/paint/engine.wasm?url';
+import { Pictures } from './pictures.ts';
 
 /** What the figure is asked to do in the room. */
 export interface Trying {
@@ -84,9 +85,10 @@ const gaze = { x: 0, y: 0 };
 /** The newest batch of each lane of pictures. */
 const newest = new Map<string, number>();
 
+const pictures = new Pictures(() => painter?.reset());
 const brush: Promise<Painter> = (async () => {
   const { instance } = await WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } });
-  return new Painter(instance.exports as unknown as EngineExports);
+  return new Painter(instance.exports as unknown as EngineExports, pictures.find);
 })();
 
 function added(...poses: readonly PartialPose[]): PartialPose {

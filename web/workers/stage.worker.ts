@@ -6,7 +6,7 @@ import { MOUTH_CHART } from '#core/figure/mouth';
 import { posed } from '#core/figure/pose';
 import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
-import { Painter, type RawImage } from '#core/paint/paint';
+import { Painter } from '#core/paint/paint';
 import type { Surface } from '#core/paint/surface';
 import { sceneSchedule } from '#core/schedule/schedule';
 import type { Analysis } from '#core/speech/analysis';
@@ -14,6 +14,7 @@ import { backdropNodes } from '#core/stage/backdrop';
 import { frameSize, viewMatrix } from '#core/stage/camera';
 import { evaluate, layOutCaptions } from '#core/stage/evaluate';
 import engineUrl from '../../core/paint/engine.wasm?url';
+import { Pictures } from './pictures.ts';
 
 export type StageRequest =
   | { readonly kind: 'canvas'; readonly canvas: OffscreenCanvas }
@@ -42,40 +43,20 @@ let visible: OffscreenCanvasRenderingContext2D | undefined;
 let painter: IncrementalPainter | undefined;
 let document: Partial<Document> = { characters: {}, scenes: {} };
 const analyses = new Map<string, Analysis>();
-const images = new Map<string, RawImage>();
-const asked = new Set<string>();
+const pictures = new Pictures(() => {
+  painter?.reset();
+  if (last) draw(last);
+  self.postMessage({ kind: 'drawn', tick: -1, ms: 0 } satisfies StageAnswer);
+});
 let last: Extract<StageRequest, { kind: 'draw' }> | undefined;
 
 let brush: Painter | undefined;
 const engine: Promise<Painter> = (async () => {
   const { instance } = await WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } });
-  brush = new Painter(instance.exports as unknown as EngineExports, (media) => {
-    const image = images.get(media);
-    if (!image) void wantImage(media);
-    return image;
-  });
+  brush = new Painter(instance.exports as unknown as EngineExports, pictures.find);
   if (last) draw(last);
   return brush;
 })();
-
-async function wantImage(media: string): Promise<void> {
-  if (asked.has(media)) return;
-  asked.add(media);
-  try {
-    const response = await fetch(`/api/media/${media}`);
-    const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
-    const flat = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true });
-    if (!flat) throw new Error('This browser cannot read pictures. Use a current Chromium, Firefox or Safari.');
-    flat.drawImage(bitmap, 0, 0);
-    images.set(media, flat.getImageData(0, 0, bitmap.width, bitmap.height));
-    bitmap.close();
-    painter?.reset();
-    if (last) draw(last);
-    self.postMessage({ kind: 'drawn', tick: -1, ms: 0 } satisfies StageAnswer);
-  } catch {
-    asked.delete(media);
-  }
-}
 
 const SCRIPTS = ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese'] as const;
 
@@ -215,7 +196,7 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     const { nodes, background } = backdropNodes(part.backdrop, shape);
     const picture = { ...frame, background, planes: [{ view: viewMatrix({ x: 0, y: 0, width: frame.width }, shape), nodes }] };
     paintFully(own, picture, width, height).dispose();
-    while ([...asked].some((media) => !images.has(media))) await new Promise((next) => setTimeout(next, 30));
+    while (pictures.waiting) await new Promise((next) => setTimeout(next, 30));
     const surface = paintFully(own, picture, width, height);
     const data = surface.pixels();
     surface.dispose();
@@ -228,7 +209,7 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     const own = await engine;
     paintFully(own, picture, width, height).dispose();
     // Pictures are fetched on first use: paint again once they are here.
-    while ([...asked].some((media) => !images.has(media))) await new Promise((next) => setTimeout(next, 30));
+    while (pictures.waiting) await new Promise((next) => setTimeout(next, 30));
     picture = pictureOf(scene, tick, false, true) ?? picture;
     const surface = paintFully(own, picture, width, height);
     const data = surface.pixels();

@@ -1,6 +1,8 @@
 import { failure } from '../../document/failure.ts';
 import type { Character, Document, Outfit } from '../../document/schema.ts';
 import { type Misfit, misfit } from '../../figure/fit.ts';
+import { mascotOptions } from '../../figure/mascots/index.ts';
+import type { MascotSlot } from '../../figure/mascots/makes.ts';
 import { dressed, OUTFIT_COLOURS, OUTFIT_SLOTS } from '../../figure/outfits.ts';
 import { partIn, type Slot } from '../../figure/parts/index.ts';
 import { orderAtEnd } from '../../time/order.ts';
@@ -50,9 +52,28 @@ export const setPart =
     const worn = wearing(character, outfit);
     const found = misfit(worn, slot, part);
     if (found && !found.slots.length && !found.extras.length) throw failure('does-not-fit', found.sentence);
-    const said = takeOff(character, outfit, found, worn);
+    const said = [takeOff(character, outfit, found, worn)];
+    // What is the character's own is worn with every outfit: each is looked through.
+    if (holder === character && !OUTFIT_SLOTS.has(slot))
+      for (const other of [undefined, ...Object.keys(character.outfits ?? {})]) {
+        if (other === outfit) continue;
+        const look = wearing(character, other);
+        const clash = misfit(look, slot, part);
+        const gone = clash && takeOff(character, other, clash, look);
+        if (gone) said.push(`${other === undefined ? 'Everyday' : character.outfits?.[other]?.name}: ${gone}`);
+      }
     holder.parts[slot] = part;
-    return said;
+    return said.filter(Boolean).join(' ') || undefined;
+  };
+
+/** Changes what a mascot is made of: its body, face or limbs. */
+export const setMake =
+  (id: string, slot: MascotSlot, make: string): Recipe =>
+  (draft) => {
+    const character = characterOf(draft, id);
+    if (character.kind !== 'mascot') throw failure('no-mascot', `${character.name} is a person. Choose a part of a person instead.`);
+    if (!mascotOptions(slot).some(({ id: known }) => known === make)) throw failure('no-part', 'There is no such part. Choose one from the list.');
+    character.parts[slot] = make;
   };
 
 /** Puts an extra on or takes it off. */

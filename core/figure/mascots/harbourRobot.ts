@@ -1,17 +1,17 @@
 import { stepped } from '../../draw/colour.ts';
-import { type Matrix, multiply, type Point, rotation, translation } from '../../draw/matrix.ts';
+import { type Matrix, multiply, rotation, translation } from '../../draw/matrix.ts';
 import { ellipse, pen, roundedRect } from '../../draw/path.ts';
 import type { Node } from '../../draw/picture.ts';
-import { clamp } from '../../time/easing.ts';
-import { eyeShape, headMatrix, moved } from '../face.ts';
+import { headMatrix, moved } from '../face.ts';
 import type { DrawnFigure } from '../figure.ts';
 import type { FigureModel } from '../model.ts';
-import { drawMouth, type MouthNumbers } from '../mouth.ts';
+import type { MouthNumbers } from '../mouth.ts';
 import type { Pose, Side } from '../pose.ts';
 import type { Proportions } from '../proportions.ts';
 import { type Skeleton, skeletonOf } from '../skeleton.ts';
 import { Sketch } from '../sketch.ts';
-import { roundShoe } from './kit.ts';
+import { mascotFace, remembered, sizesOf } from './kit.ts';
+import { type LimbTones, mascotArm, mascotLeg } from './limbs.ts';
 
 /** The robot's own skeleton: short legs, a barrel, a head as wide as it is high. */
 const ROBOT: Proportions = {
@@ -46,31 +46,29 @@ const ROBOT: Proportions = {
 /** The face plate slides less than a head's features do (design.md, Mascots: radius 16-18). */
 const PLATE = 18;
 
-export const robotProportions = ROBOT;
+/** The dials stretch its limbs; barrel and head keep their shape. */
+export const robotProportions = remembered((character) => {
+  const { arm, leg } = sizesOf(character);
+  return { ...ROBOT, upperArm: ROBOT.upperArm * arm, foreArm: ROBOT.foreArm * arm, thigh: ROBOT.thigh * leg, shin: ROBOT.shin * leg };
+});
 
 export function drawRobot(model: FigureModel, pose: Pose, mouth: MouthNumbers): DrawnFigure {
-  const sk = skeletonOf(ROBOT, { ...pose, chest: 0 });
+  const sk = skeletonOf(robotProportions(model.character), { ...pose, chest: 0 });
+  const tones: LimbTones = { tube: model.tone('metal'), hand: model.tone('primary'), foot: model.tone('shoes') };
+  const arm = (side: Side): Node[] => mascotArm(model, sk, pose, side, tones, 0.27);
   const nodes: Node[] = [
     ...new Sketch('floor').fill('shade', ellipse((sk.legs.L.ankle.x + sk.legs.R.ankle.x) / 2, -1, 76, 7), '#2b3550', 0.14).nodes,
-    ...(['L', 'R'] as const).flatMap((side) => drawLeg(model, sk, side)),
+    ...(['L', 'R'] as const).flatMap((side) => mascotLeg(model, sk, pose, side, tones, { half: 23, crown: 13 })),
   ];
   const behind = (side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.25;
   const sides: readonly Side[] = ['L', 'R'];
-  nodes.push(...sides.filter(behind).flatMap((side) => drawArm(model, sk, pose, side)));
+  nodes.push(...sides.filter(behind).flatMap(arm));
   nodes.push(...drawBarrel(model, sk, pose));
   const low = sides.filter((side) => !behind(side) && sk.arms[side].wrist.y > -176);
-  nodes.push(...low.flatMap((side) => drawArm(model, sk, pose, side)));
+  nodes.push(...low.flatMap(arm));
   nodes.push(...drawHead(model, sk, pose, mouth).map((node) => moved(node, headMatrix(sk.head.x, sk.head.y, sk.headAngle))));
-  nodes.push(...sides.filter((side) => !behind(side) && !low.includes(side)).flatMap((side) => drawArm(model, sk, pose, side)));
+  nodes.push(...sides.filter((side) => !behind(side) && !low.includes(side)).flatMap(arm));
   return { nodes, skeleton: sk };
-}
-
-function drawLeg(model: FigureModel, sk: Skeleton, side: Side): Node[] {
-  const s = new Sketch(`leg${side}`);
-  const { hip, knee, ankle, toes } = sk.legs[side];
-  s.limb('tube', [{ x: hip.x, y: hip.y - 4 }, knee, ankle], [9, 9, 9], model.tone('metal'), 4);
-  roundShoe(s, ankle.x + toes * 4, ankle.y, model.tone('shoes'), { half: 23, crown: 13 });
-  return s.nodes;
 }
 
 function drawBarrel(model: FigureModel, sk: Skeleton, pose: Pose): Node[] {
@@ -118,45 +116,6 @@ function drawBarrel(model: FigureModel, sk: Skeleton, pose: Pose): Node[] {
     ],
   );
   return s.nodes.map((node) => moved(node, at));
-}
-
-function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, side: Side): Node[] {
-  const s = new Sketch(`arm${side}`);
-  const { shoulder, elbow, wrist, handAngle } = sk.arms[side];
-  const out = side === 'L' ? -1 : 1;
-  // The tube begins inside the barrel, so that leaning opens no gap.
-  const root = { x: shoulder.x + (sk.neck.x - shoulder.x) * 0.27, y: shoulder.y + (sk.neck.y - shoulder.y) * 0.27 + 4 };
-  s.limb('tube', [root, shoulder, elbow, wrist], [8, 9, 8.4, 8], model.tone('metal'), 4);
-  s.fill('joint', ellipse(elbow.x, elbow.y, 5), stepped(model.colour('metal'), -0.08));
-  const claw = model.tone('primary');
-  const closed = clamp(pose[`fist${side}`] + pose[`grip${side}`] + pose[`thumb${side}`] + pose[`point${side}`] * 0.6, 0, 1);
-  const spread = (0.3 + 0.24 * pose[`open${side}`]) * (1 - closed * 0.75);
-  const dir = (angle: number): Point => ({ x: Math.sin(angle), y: Math.cos(angle) });
-  const reach = (from: Point, angle: number, length: number): Point => ({ x: from.x + dir(angle).x * length, y: from.y + dir(angle).y * length });
-  const palm = reach(wrist, handAngle, 13);
-  [-1, 0, 1].forEach((n) => {
-    const pointing = pose[`point${side}`] > 0.5 && n === 0;
-    const a = handAngle + n * spread * (n === out ? 1.5 : 1);
-    const root = reach(palm, a, 7);
-    const length = pointing ? 22 : 18 - closed * 9;
-    s.limb(`f${n + 1}`, [root, reach(root, a - n * closed * 0.9, length)], [6.4, 5.6], claw, 3);
-  });
-  s.limb('palm', [reach(wrist, handAngle, 2), palm], [10, 12.6], claw, 4.4);
-  const cuff = model.tone('shoes');
-  const across: Point = { x: Math.cos(handAngle), y: -Math.sin(handAngle) };
-  const c = reach(wrist, handAngle, -1);
-  s.nodes.push(
-    s.lineItem(
-      'cuff',
-      pen()
-        .move(c.x - across.x * 10, c.y - across.y * 10)
-        .quad(reach(c, handAngle, 3).x, reach(c, handAngle, 3).y, c.x + across.x * 10, c.y + across.y * 10)
-        .done(),
-      cuff.base,
-      5.4,
-    ),
-  );
-  return s.nodes;
 }
 
 function drawHead(model: FigureModel, sk: Skeleton, pose: Pose, mouth: MouthNumbers): Node[] {
@@ -220,27 +179,6 @@ function drawHead(model: FigureModel, sk: Skeleton, pose: Pose, mouth: MouthNumb
       s.fillItem('cheekR', ellipse(px(36), 20 + pitch, 9, 6), stepped(red.base, 0.14), 0.32),
     ],
   );
-  const look = { white: '#fdf8f1', iris: model.iris, lash: '#2a1c22', crease: '#76695b', lidRest: 0.02, lashes: 0.55, young: true, crows: 0 };
-  for (const side of ['L', 'R'] as const) {
-    const out = side === 'L' ? -1 : 1;
-    const x = slideBy * 1.16 + out * 21 * (1 - Math.abs(Math.sin(yaw)) * 0.12);
-    const narrow = 1.42 * Math.max(0.5, Math.cos(out * 0.3 + yaw * 0.7) / Math.cos(0.3));
-    const size = 1.42 * (1 + pose.eyeScale);
-    s.nodes.push(...eyeShape(`eye${side}`, pose, { ...look, gazeSign: out }).map((node) => moved(node, [out * narrow * (1 + pose.eyeScale), 0, 0, size, x, -2 + pitch], 'f.')));
-    const inner = pose[`browIn${side}`];
-    const outer = pose[`browOut${side}`];
-    const y = -22 + pitch;
-    s.line(
-      `brow${side}`,
-      pen()
-        .move(x - out * 8, y + 0.5 + inner)
-        .quad(x, y - 6.5 + (inner + outer) / 2, x + out * 8, y - 1 + outer)
-        .done(),
-      stepped(red.base, -0.12),
-      4,
-    );
-  }
-  const at: Matrix = [1.02 * Math.max(0.55, Math.cos(yaw * 0.8)), 0, 0, 1.05, slideBy * 1.1, 23 + pitch];
-  s.nodes.push(...drawMouth(mouth, pose.smile, pose.press, { lip: '#c98d7c', line: '#c98d7c', dark: '#7c3a34', plain: true }).map((node) => moved(node, at, 'm.')));
+  mascotFace(s, model, pose, mouth, yaw, { x: 0, y: -2, plate: PLATE, scale: 1, apart: 21, brow: stepped(red.base, -0.12), lip: '#c98d7c', dark: '#7c3a34' });
   return s.nodes;
 }

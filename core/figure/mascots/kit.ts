@@ -1,6 +1,7 @@
+import type { Character } from '../../document/schema.ts';
 import { stepped } from '../../draw/colour.ts';
-import { type Matrix, multiply, type Point, rotation, translation } from '../../draw/matrix.ts';
-import { ellipse, type Path, pen } from '../../draw/path.ts';
+import { type Matrix, multiply, rotation, translation } from '../../draw/matrix.ts';
+import { ellipse, joined, type Path, pen } from '../../draw/path.ts';
 import type { Colour, Node } from '../../draw/picture.ts';
 import { clamp } from '../../time/easing.ts';
 import { eyeShape, moved } from '../face.ts';
@@ -9,14 +10,17 @@ import type { FigureModel } from '../model.ts';
 import { drawMouth, type MouthNumbers } from '../mouth.ts';
 import type { Pose, Side } from '../pose.ts';
 import type { Proportions } from '../proportions.ts';
-import { type Skeleton, skeletonOf } from '../skeleton.ts';
-import { Sketch, type Tone } from '../sketch.ts';
+import { skeletonOf } from '../skeleton.ts';
+import { Sketch } from '../sketch.ts';
+import { type LimbTones, mascotArm, mascotLeg } from './limbs.ts';
+import { makeOf } from './makes.ts';
 
 /** A thing or creature with a face: its own proportions, and how it is drawn. */
 export interface Mascot {
   readonly id: string;
   readonly name: string;
-  readonly proportions: Proportions;
+  /** By the dials of the figure: build and height of the body, length of arms (shoulders) and legs (hips). */
+  proportionsOf(character: Character): Proportions;
   draw(model: FigureModel, pose: Pose, mouth: MouthNumbers): DrawnFigure;
 }
 
@@ -38,78 +42,88 @@ export function mascotFace(s: Sketch, model: FigureModel, pose: Pose, mouth: Mou
   const slideBy = Math.sin(yaw) * face.plate * 1.5;
   const y = face.y + pose.headPitch * 7;
   const k = face.scale;
-  const look = { white: '#fdf8f1', iris: model.iris, lash: '#2a1c22', crease: stepped(face.brow, 0.12), lidRest: 0.02, lashes: 0.5, young: true, crows: 0, crossing: 0 };
-  if (face.cheek) for (const out of [-1, 1]) s.fill(`cheek${out}`, ellipse(face.x + slideBy + out * face.apart * 1.7 * k, y + 17 * k, 8 * k, 5.4 * k), face.cheek, 0.4);
+  const { eyes, brows, cheeks } = makeOf(model.character);
+  const look = {
+    white: '#fdf8f1',
+    iris: model.iris,
+    lash: '#2a1c22',
+    crease: stepped(face.brow, 0.12),
+    lidRest: 0.02 + eyes.lid,
+    lashes: eyes.lash,
+    tilt: eyes.tilt,
+    irisWidth: eyes.iris / eyes.width,
+    irisHeight: eyes.iris / eyes.height,
+    young: true,
+    crows: 0,
+    crossing: 0,
+  };
+  const { figure } = model.character;
+  const apart = face.apart * (1 + 0.22 * figure.headWidth);
+  const large = 1.42 * (1 + 0.22 * figure.headLength);
+  const cheek = cheeks.look === 'rosy' ? '#e2705f' : cheeks.look === 'own' ? face.cheek : undefined;
+  for (const out of [-1, 1]) {
+    const x = face.x + slideBy + out * face.apart * 1.7 * k;
+    if (cheek) s.fill(`cheek${out}`, ellipse(x, y + 17 * k, 8 * k, 5.4 * k), cheek, 0.4);
+    if (cheeks.look === 'freckles')
+      s.fill(
+        `cheek${out}`,
+        joined(
+          ...(
+            [
+              [-4, 1],
+              [0, -2],
+              [4, 1],
+            ] as const
+          ).map(([dx, dy]) => ellipse(x + dx * k, y + (16 + dy) * k, 1.5 * k)),
+        ),
+        stepped(face.brow, 0.04),
+        0.8,
+      );
+  }
   for (const side of ['L', 'R'] as const) {
     const out = side === 'L' ? -1 : 1;
-    const x = face.x + slideBy * 1.16 + out * face.apart * k * (1 - Math.abs(Math.sin(yaw)) * 0.12);
-    const narrow = 1.42 * Math.max(0.5, Math.cos(out * 0.3 + yaw * 0.7) / Math.cos(0.3)) * k;
-    const size = 1.42 * (1 + pose.eyeScale) * k;
-    s.nodes.push(...eyeShape(`eye${side}`, pose, { ...look, gazeSign: out }).map((node) => moved(node, [out * narrow * (1 + pose.eyeScale), 0, 0, size, x, y], 'f.')));
+    const x = face.x + slideBy * 1.16 + out * apart * k * (1 - Math.abs(Math.sin(yaw)) * 0.12);
+    const narrow = large * eyes.width * Math.max(0.5, Math.cos(out * 0.3 + yaw * 0.7) / Math.cos(0.3)) * k;
+    const size = large * eyes.height * (1 + pose.eyeScale) * k;
+    if (eyes.dot) dotEye(s, side, pose, model.colour('eyes'), x, y, (size / 1.42) * 1.05);
+    else s.nodes.push(...eyeShape(`eye${side}`, pose, { ...look, gazeSign: out }).map((node) => moved(node, [out * narrow * (1 + pose.eyeScale), 0, 0, size, x, y], 'f.')));
+    if (brows.thick === 0) continue;
     const [inner, outer] = [pose[`browIn${side}`] * k, pose[`browOut${side}`] * k];
-    const by = y - 20 * k;
+    const by = y - (20 + (eyes.height - 1) * 12) * k;
+    const long = 8 * brows.long * k;
     s.line(
       `brow${side}`,
       pen()
-        .move(x - out * 8 * k, by + 0.5 + inner)
-        .quad(x, by - 6 * k + (inner + outer) / 2, x + out * 8 * k, by - 1 + outer)
+        .move(x - out * long, by + 0.5 + inner)
+        .quad(x, by - (6 + brows.arch) * k + (inner + outer) / 2, x + out * long, by - 1 + outer)
         .done(),
       face.brow,
-      3.6 * k,
+      3.6 * brows.thick * k,
     );
   }
   const at: Matrix = [1.02 * k * Math.max(0.55, Math.cos(yaw * 0.8)), 0, 0, 1.05 * k, face.x + slideBy * 1.1, y + 25 * k];
   s.nodes.push(...drawMouth(mouth, pose.smile, pose.press, { lip: face.lip, line: face.lip, dark: face.dark, plain: true }).map((node) => moved(node, at, 'm.')));
 }
 
-const reach = (from: Point, angle: number, length: number): Point => ({ x: from.x + Math.sin(angle) * length, y: from.y + Math.cos(angle) * length });
-
-/** A tube arm with three fat fingers. */
-export function mascotArm(sk: Skeleton, pose: Pose, side: Side, tube: Tone, hand: Tone, thick = 8.4): Node[] {
-  const s = new Sketch(`arm${side}`);
-  const { shoulder, elbow, wrist, handAngle } = sk.arms[side];
-  const out = side === 'L' ? -1 : 1;
-  // The tube begins inside the body, so that leaning opens no gap.
-  const root = { x: shoulder.x + (sk.neck.x - shoulder.x) * 0.18, y: shoulder.y + (sk.neck.y - shoulder.y) * 0.1 + 4 };
-  s.limb('tube', [root, shoulder, elbow, wrist], [thick, thick + 0.6, thick, thick - 0.4], tube, 4);
-  const closed = clamp(pose[`fist${side}`] + pose[`grip${side}`] + pose[`thumb${side}`] + pose[`point${side}`] * 0.6, 0, 1);
-  const spread = (0.3 + 0.24 * pose[`open${side}`]) * (1 - closed * 0.75);
-  const palm = reach(wrist, handAngle, 11);
-  for (const n of [-1, 0, 1]) {
-    const straight = (pose[`point${side}`] > 0.5 && n === 0) || (pose[`thumb${side}`] > 0.5 && n === -out);
-    const a = handAngle + n * spread * (n === out ? 1.5 : 1);
-    const base = reach(palm, a, 6);
-    s.limb(`f${n + 1}`, [base, reach(base, a - n * closed * 0.9, straight ? 18 : 15 - closed * 8)], [5.4, 4.8], hand, 2.6);
+/** A button of an eye: no white, it looks by moving a little, and shuts to a line or a laughing arc. */
+function dotEye(s: Sketch, side: Side, pose: Pose, colour: Colour, x: number, y: number, k: number): void {
+  const shut = Math.max(pose.blink, pose.happyClosed, clamp(pose.lid, 0, 0.8));
+  const [px, py] = [x + pose.gazeX * 3.4 * k, y + pose.gazeY * 2.6 * k];
+  if (shut > 0.86) {
+    const bow = pose.happyClosed > 0.5 ? -5 * k : 2.4 * k;
+    s.line(
+      `eye${side}.shut`,
+      pen()
+        .move(px - 6 * k, py)
+        .quad(px, py + bow, px + 6 * k, py)
+        .done(),
+      colour,
+      2.6 * k,
+    );
+    return;
   }
-  s.limb('palm', [reach(wrist, handAngle, 1), palm], [thick, 10.4], hand, 4);
-  return s.nodes;
-}
-
-/** A round shoe with a gleam, its ankle at (x, y): half its width and the height of its crown in figure units. */
-export function roundShoe(s: Sketch, x: number, y: number, tone: Tone, { half = 20, crown = 10 } = {}): void {
-  const shoulder = crown * 0.6 - 4;
-  const waist = half * 0.54;
-  s.shaded(
-    'foot',
-    pen()
-      .move(x - half, y + 14)
-      .cubic(x - half - 1, y - shoulder, x - waist, y - crown, x, y - crown)
-      .cubic(x + waist, y - crown, x + half + 1, y - shoulder, x + half, y + 14)
-      .close()
-      .done(),
-    tone,
-    [-3, -2],
-  );
-  s.fill('gleam', ellipse(x - 3, y - shoulder, half * 0.35, half * 0.17), stepped(tone.base, 0.15));
-}
-
-/** A short leg with a round shoe. */
-export function mascotLeg(sk: Skeleton, side: Side, tube: Tone, foot: Tone, thick = 8): Node[] {
-  const s = new Sketch(`leg${side}`);
-  const { hip, knee, ankle, toes } = sk.legs[side];
-  s.limb('tube', [{ x: hip.x, y: hip.y - 10 }, knee, ankle], [thick, thick, thick], tube, 4);
-  roundShoe(s, ankle.x + toes * 4, ankle.y, foot);
-  return s.nodes;
+  s.fill(`eye${side}.dot`, ellipse(px, py, 5.6 * k, 7.6 * k * (1 - shut)), colour);
+  s.fill(`eye${side}.light`, ellipse(px - 1.8 * k, py - 2.8 * k * (1 - shut), 1.7 * k, 1.7 * k * (1 - shut)), '#ffffff');
 }
 
 /** Proportions of a body that is its own head: half width where the arms grow, height of the body, height of the arms over the hip. */
@@ -172,37 +186,56 @@ export interface BodyMascot {
   body(frame: BodyFrame): void;
 }
 
+/** How a mascot's dials stretch it: width and height of the body, length of arms and legs. */
+export function sizesOf({ figure, parts }: Pick<Character, 'figure' | 'parts'>): { wide: number; tall: number; arm: number; leg: number } {
+  const { arms, legs } = makeOf({ parts });
+  return { wide: 1 + 0.22 * figure.build, tall: 1 + 0.22 * figure.height, arm: arms.long * (1 + 0.35 * figure.shoulders), leg: legs.long * (1 + 0.6 * figure.hips) };
+}
+
+/** Proportions once a character: they are asked for many times a frame. */
+export function remembered(make: (character: Character) => Proportions): (character: Character) => Proportions {
+  const memo = new WeakMap<Character, Proportions>();
+  return (character) => {
+    let known = memo.get(character);
+    if (!known) memo.set(character, (known = make(character)));
+    return known;
+  };
+}
+
 /** A mascot whose body carries its face. It leans, tilts and breathes as one, within a few percent of its shape. */
 export function bodyMascot(make: BodyMascot): Mascot {
-  const proportions = bodyProportions(make);
+  const proportionsOf = remembered((character) => {
+    const { wide, tall, arm, leg } = sizesOf(character);
+    return bodyProportions({ half: make.half * wide, height: make.height * tall, arms: make.arms * tall, arm: (make.arm ?? 29) * arm, legs: (make.legs ?? 16) * leg });
+  });
   return {
     id: make.id,
     name: make.name,
-    proportions,
+    proportionsOf,
     draw(model, pose, mouth) {
-      const sk = skeletonOf(proportions, { ...pose, chest: 0 });
+      const sk = skeletonOf(proportionsOf(model.character), { ...pose, chest: 0 });
+      const { wide, tall } = sizesOf(model.character);
       const yaw = sk.headYaw;
       const squash = 1 + pose.chest * 0.014 - Math.max(0, pose.hipY) * 0.003;
       const at = multiply(
         translation(sk.hip.x + pose.headX, sk.hip.y + pose.headY * 0.4),
-        multiply(rotation(sk.lean + (pose.headTilt * Math.PI) / 360), [2 - squash, 0, 0, squash, 0, 0]),
+        multiply(rotation(sk.lean + (pose.headTilt * Math.PI) / 360), [(2 - squash) * wide, 0, 0, squash * tall, 0, 0]),
       );
       const draw = (prefix: string, how: ((frame: BodyFrame) => void) | undefined): Node[] => {
         const s = new Sketch(prefix);
         how?.({ model, s, pose, mouth, yaw, turn: Math.sin(yaw) });
         return s.nodes.map((node) => moved(node, at));
       };
-      const tube = model.tone(make.limb);
-      const hand = model.tone(make.hand);
+      const tones: LimbTones = { tube: model.tone(make.limb), hand: model.tone(make.hand), foot: model.tone(make.foot) };
       const behind = (side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.25;
       const sides: readonly Side[] = ['L', 'R'];
       const nodes = [
         ...new Sketch('floor').fill('shade', ellipse((sk.legs.L.ankle.x + sk.legs.R.ankle.x) / 2, -1, make.shadow ?? make.half + 18, 7), '#2b3550', 0.14).nodes,
         ...draw('back', make.back),
-        ...sides.flatMap((side) => mascotLeg(sk, side, tube, model.tone(make.foot))),
-        ...sides.filter(behind).flatMap((side) => mascotArm(sk, pose, side, tube, hand)),
+        ...sides.flatMap((side) => mascotLeg(model, sk, pose, side, tones)),
+        ...sides.filter(behind).flatMap((side) => mascotArm(model, sk, pose, side, tones)),
         ...draw('body', make.body),
-        ...sides.filter((side) => !behind(side)).flatMap((side) => mascotArm(sk, pose, side, tube, hand)),
+        ...sides.filter((side) => !behind(side)).flatMap((side) => mascotArm(model, sk, pose, side, tones)),
       ];
       return { nodes, skeleton: sk };
     },
