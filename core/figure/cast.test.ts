@@ -166,6 +166,18 @@ describe('somebody who sits', () => {
   });
 });
 
+describe('layers of clothes', () => {
+  const cloths = (parts: Record<string, string>): string[] =>
+    drawFigure(person({ bottom: 'jeans', ...parts }), posed({}), MOUTH_CHART.rest)
+      .nodes.map(({ id }) => id)
+      .filter((id) => /^torso\.\w+\.cloth$/.test(id));
+  it('that lie wholly below a closed one are not painted; those that show are', () => {
+    expect(cloths({ under: 'tshirt', top: 'hoodie' })).toEqual(['torso.top.cloth']);
+    expect(cloths({ under: 'tshirt', outer: 'blazer' })).toEqual(['torso.under.cloth', 'torso.outer.cloth']);
+    expect(cloths({ under: 'long-sleeve', top: 'slipover' }).length).toBe(2);
+  });
+});
+
 describe('sitting down and getting up', () => {
   const standing = person({ top: 'jumper', bottom: 'jeans' });
   it('is one continuous way: no joint leaps between two small steps of it', () => {

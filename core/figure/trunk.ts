@@ -161,11 +161,19 @@ export function drawTorso(model: FigureModel, sk: Skeleton, wear: Wear, frontArm
   if (layers.every((worn) => worn.sleeveLength === 0)) nodes.push(...drawLayer(model, sk, BARE, []));
   layers.forEach((worn, index) => {
     const last = index === layers.length - 1;
-    nodes.push(...drawLayer(model, sk, worn, last ? frontArms : []));
+    // What lies wholly below a closed garment is not seen: its collar and sleeves are, and come by themselves.
+    if (!layers.slice(index + 1).some((over) => covers(model, over, worn))) nodes.push(...drawLayer(model, sk, worn, last ? frontArms : []));
     if (index === 0) nodes.push(...drawNeck(model, sk));
     if (!last) nodes.push(...(worn.collar?.(torsoFrame(model, sk, worn)) ?? []));
   });
   return nodes;
+}
+
+/** Whether a garment hides the cloth of another one below it. */
+function covers(model: FigureModel, over: Garment, under: Garment): boolean {
+  if (over.open || over.from !== undefined || (over.sleeveLength === 0 && under.sleeveLength !== 0)) return false;
+  const [a, b] = [over.hem(model), under.hem(model)];
+  return over.grow >= under.grow && a.y >= b.y && a.y - model.p.torso > 0 && a.out >= Math.min(b.out, 0);
 }
 
 function drawLayer(model: FigureModel, sk: Skeleton, worn: Garment, frontArms: readonly Side[]): Node[] {

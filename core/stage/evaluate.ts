@@ -87,6 +87,7 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
       if (acting && inView(acting, tick, view)) planes.push(styledPlane(figurePlane(id, acting, tick, camera), style, 'figure'));
     } else planes.push(styledPlane({ view: multiply(camera, [layer.scale, 0, 0, layer.scale, layer.x, layer.y]), nodes: propNodes(layer.prop) }, style, 'prop'));
   }
+  if (style.over) planes.push({ view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: style.over(frame.width, frame.height) });
   if (options.captions ?? true) {
     const caption = captionAt(scene, tick);
     if (caption) planes.push({ view: IDENTITY, nodes: captionNodes(caption.rows, shape, fonts) });

@@ -1,4 +1,7 @@
 import { oklch, readOklch } from '../../draw/colour.ts';
+import { dice } from '../../draw/hash.ts';
+import { IDENTITY } from '../../draw/matrix.ts';
+import { pen } from '../../draw/path.ts';
 import { type Colour, type Item, isGroup, type Node, type Paint } from '../../draw/picture.ts';
 import { hasEdge, type Style } from './style.ts';
 
@@ -35,10 +38,43 @@ function drawn(item: Item, kind: keyof typeof WIDTH): Item[] {
   ];
 }
 
+/** Pits of the board, which chalk does not reach: dots by the square unit, and the side of a tile (units). */
+const PITS = 1 / 150;
+const TILE = 120;
+const grains = new Map<string, readonly Node[]>();
+
+/** The grain of the board over all that is drawn, in tiles, so that what moves asks only for those that it touches. */
+function grain(width: number, height: number): readonly Node[] {
+  const key = `${width} ${height}`;
+  let nodes = grains.get(key);
+  if (!nodes) {
+    const chance = dice(97);
+    const made: Node[] = [];
+    for (let y = -height / 2; y < height / 2; y += TILE)
+      for (let x = -width / 2; x < width / 2; x += TILE) {
+        const out = pen();
+        for (let n = 0; n < TILE * TILE * PITS; n++) {
+          const [cx, cy, r] = [x + chance.next() * TILE, y + chance.next() * TILE, chance.between(0.7, 1.9)];
+          const slim = chance.between(0.5, 1);
+          out
+            .move(cx - r, cy)
+            .line(cx, cy - r * slim)
+            .line(cx + r * slim, cy + r * 0.2)
+            .line(cx, cy + r)
+            .close();
+        }
+        made.push({ id: `grain ${x} ${y}`, path: out.done(), fill: BOARD, alpha: 0.75, matrix: IDENTITY });
+      }
+    grains.set(key, (nodes = made));
+  }
+  return nodes;
+}
+
 export const chalk: Style = {
   id: 'chalk',
   name: 'Chalk on a board',
   background: () => BOARD,
+  over: grain,
   node(node, kind): readonly Node[] {
     if (!isGroup(node)) return drawn(node, kind);
     const outline = node.base ? drawn(node.base, kind) : [];

@@ -11,6 +11,8 @@ export interface Style {
   readonly background?: (colour: Colour) => Colour;
   /** What is painted instead of a node, back to front; the same node gives the same nodes. */
   readonly node?: (node: Node, kind: PlaneKind) => readonly Node[];
+  /** What lies over the whole frame, in its own units about its middle; the same size gives the same nodes. */
+  readonly over?: (width: number, height: number) => readonly Node[];
   /** What lies below a whole plane. */
   readonly below?: (nodes: readonly Node[], kind: PlaneKind) => readonly Node[];
 }

@@ -54,3 +54,16 @@ describe.each(STYLES.map((style) => [style.id, style] as const))('drawn %s', (id
     }
   });
 });
+
+describe('chalk', () => {
+  it('has the grain of its board: it lies still while the camera moves, and the same twice', () => {
+    const document = styledAs('chalk');
+    const [place] = schedule(document, () => undefined).scenes;
+    if (!place) throw new Error('no scene');
+    const top = (tick: number) => evaluate(document, place, tick, fonts, { captions: false }).planes.at(-1);
+    const [one, other] = [top(1000), top(200_000)];
+    expect(one?.nodes).toBe(other?.nodes);
+    expect(one?.view).toEqual(other?.view);
+    expect(one?.nodes.every(({ id }) => id.startsWith('grain'))).toBe(true);
+  });
+});
