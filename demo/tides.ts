@@ -29,9 +29,9 @@ TULLY: An orange! I love science.
 export async function tides(tools: Tools): Promise<Document> {
   const { makeId } = tools;
   const script = readScript(SCRIPT);
-  const onStage = { ...script, speakers: ['Tully', 'Marit'], lines: script.lines };
+  const onStage = { ...script, speakers: ['Tully', 'Marit'] };
   // The voice on the radio has a role and a character, and no place on the wall.
-  let start = fromScript({ ...onStage, lines: [] }, { title: 'How tides work', slug: 'demo', frame: '16:9', fps: 24 }, makeId, {
+  let start = fromScript({ ...onStage, scenes: [], lines: [] }, { title: 'How tides work', slug: 'demo', frame: '16:9', fps: 24 }, makeId, {
     kind: 'set',
     set: 'harbour-low-tide',
     light: 0.5,

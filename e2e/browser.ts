@@ -5,7 +5,8 @@ import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-we
 import chrome from 'selenium-webdriver/chrome.js';
 
 /** Headless Chromium with a profile of its own, at an exact size. */
-export async function openBrowser({ width = 1280, height = 800 }: { width?: number; height?: number } = {}) {
+/** `microphone` is a WAV file that its fake microphone hears again and again. */
+export async function openBrowser({ width = 1280, height = 800, microphone }: { width?: number; height?: number; microphone?: string } = {}) {
   const profile = mkdtempSync(join(tmpdir(), 'kipzo-chromium-'));
   const options = new chrome.Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
@@ -22,6 +23,7 @@ export async function openBrowser({ width = 1280, height = 800 }: { width?: numb
     '--hide-scrollbars',
     '--force-device-scale-factor=1',
     '--autoplay-policy=no-user-gesture-required',
+    ...(microphone ? ['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${microphone}`] : []),
     `--window-size=${width},${height}`,
     `--user-data-dir=${profile}`,
   );

@@ -12,3 +12,8 @@ declare namespace WebAssembly {
 declare module 'fontkit' {
   export function create(bytes: Uint8Array): unknown;
 }
+
+declare module '@jitsi/rnnoise-wasm/dist/rnnoise-sync.js' {
+  const create: () => unknown;
+  export default create;
+}

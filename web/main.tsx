@@ -10,6 +10,7 @@ import { Composer } from './screens/Composer.tsx';
 import { Export } from './screens/Export.tsx';
 import { Home } from './screens/Home.tsx';
 import { NotFound } from './screens/NotFound.tsx';
+import { Script } from './screens/Script.tsx';
 import './styles.css';
 
 const router = createBrowserRouter([
@@ -21,6 +22,8 @@ const router = createBrowserRouter([
       { path: '/p/:production/scenes/:scene', element: <Composer /> },
       { path: '/p/:production/cast', element: <Cast /> },
       { path: '/p/:production/cast/:character', element: <Cast /> },
+      { path: '/p/:production/script', element: <Script /> },
+      { path: '/p/:production/script/:scene', element: <Script /> },
       { path: '/p/:production/export', element: <Export /> },
       { path: '*', element: <NotFound /> },
     ],

@@ -12,6 +12,9 @@ const audio = (): AudioContext => {
   return context;
 };
 
+/** A stored sound, decoded at 48 kHz. */
+export const soundOf = (media: string): Promise<AudioBuffer> => bufferOf(media);
+
 function bufferOf(media: string): Promise<AudioBuffer> {
   let known = buffers.get(media);
   if (!known) {
@@ -120,6 +123,20 @@ export class Player {
       const buffer = await bufferOf(clip.media).catch(() => undefined);
       if (buffer) this.lay(ctx, ctx.destination, clip, buffer, tick, tick + length, ctx.currentTime);
     }
+  }
+
+  /** Plays a stretch of one stored sound by itself, before it replaces anything. `onEnd` is called when it is over or stopped. */
+  async audition(media: string, from: number, length: number, gain: number, onEnd: () => void): Promise<void> {
+    this.stop();
+    const turn = ++this.starting;
+    const ctx = audio();
+    await ctx.resume();
+    const buffer = await bufferOf(media).catch(() => undefined);
+    if (turn !== this.starting || !buffer) return onEnd();
+    const source = this.lay(ctx, ctx.destination, { media, line: '', from, at: 0, length, gain }, buffer, 0, length, ctx.currentTime + 0.03);
+    source.onended = onEnd;
+    const timer = setTimeout(() => undefined, 0);
+    this.playing = { from: 0, to: Number.POSITIVE_INFINITY, startedAt: ctx.currentTime, sources: [source], timer };
   }
 
   stop(): void {

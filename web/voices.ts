@@ -2,6 +2,7 @@ import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Line, Scene, Take } from '#core/document/schema';
 import { addTake, insertLine, setAnalysis } from '#core/edit/commands/lines';
+import { trimTake } from '#core/edit/commands/takes';
 import { splitWords } from '#core/formats/script/read';
 import { takeOf } from '#core/schedule/timing';
 import type { Analysis } from '#core/speech/analysis';
@@ -45,6 +46,9 @@ const takeName = (line: Line | undefined): string => `Take ${Object.values(line?
 /** Pads kept round an utterance, in seconds: the last sound's decay counts. */
 const PAD_BEFORE = 0.06;
 const PAD_AFTER = 0.16;
+/** A recorded take keeps a little more: its breath, and the room after it. */
+const TRIM_BEFORE = 0.12;
+const TRIM_AFTER = 0.25;
 
 /** A file dropped on one line: heard at once, words and mouth follow. */
 export async function importOnLine(scene: string, lineId: string, file: File): Promise<void> {
@@ -58,16 +62,37 @@ export async function importOnLine(scene: string, lineId: string, file: File): P
   }
 }
 
+/** A recording of one line: a take at once; what is silent before and after the words is trimmed, pads kept, once it was listened to. */
+export async function recordOnLine(scene: string, lineId: string, file: File): Promise<void> {
+  const media = await uploadMedia('sound', file);
+  await layTake(scene, lineId, media.hash, 0, toTicks(Number(media.facts.seconds)), 'Record a take', { kind: 'recorded', trim: true });
+}
+
+interface Laying {
+  readonly kind?: Take['kind'];
+  /** Cut the silence at both ends after listening. */
+  readonly trim?: boolean;
+  readonly follows?: string | undefined;
+}
+
 /** Lays a stretch of a stored sound on a line as a take, then listens to it. Gives the edit that did it. */
-async function layTake(scene: string, lineId: string, media: string, from: number, length: number, label: string, follows?: string): Promise<string | undefined> {
+async function layTake(
+  scene: string,
+  lineId: string,
+  media: string,
+  from: number,
+  length: number,
+  label: string,
+  { kind = 'imported', trim, follows }: Laying = {},
+): Promise<string | undefined> {
   const line = lineNow(scene, lineId);
   if (!line) return undefined;
   const takeId = makeId('take');
-  const take: Take = { order: orderAtEnd(line.takes), name: takeName(line), kind: 'imported', media, analysis: null, from, length, times: {} };
+  const take: Take = { order: orderAtEnd(line.takes), name: takeName(line), kind, media, analysis: null, from, length, times: {} };
   const edit = run(label, addTake(scene, lineId, takeId, take), follows ? { follows } : {});
   const words = splitWords(line.text);
   void listenTo({ url: mediaUrl(media), words: words.length ? words : undefined, from, to: from + length })
-    .then(async ({ analysis }) => {
+    .then(async ({ analysis, utterances }) => {
       const hash = await storeAnalysis({ ...analysis, length });
       const now = lineNow(scene, lineId);
       if (!now) return;
@@ -75,6 +100,12 @@ async function layTake(scene: string, lineId: string, media: string, from: numbe
         ...((follows ?? edit) ? { follows: (follows ?? edit) as string } : {}),
         quiet: true,
       });
+      const [first, last] = [utterances?.[0], utterances?.at(-1)];
+      if (!trim || !first || !last) return;
+      const start = from + Math.max(0, toTicks(first.start - TRIM_BEFORE));
+      const end = from + Math.min(length, toTicks(last.end + TRIM_AFTER));
+      if (start > from || end < from + length)
+        run('Trim the silence', trimTake(scene, lineId, takeId, start, end), { ...((follows ?? edit) ? { follows: (follows ?? edit) as string } : {}), quiet: true });
     })
     .catch((thrown) => toast.error(sentenceOf(thrown)));
   return edit;
@@ -84,7 +115,7 @@ async function layTake(scene: string, lineId: string, media: string, from: numbe
  * A recording of one speaker with pauses: cut at its silences, or along the words of that speaker's lines where the
  * counts differ; lines that it has and the script lacks are added.
  */
-export async function importForSpeaker(scene: string, role: string, files: readonly File[]): Promise<void> {
+export async function importForSpeaker(scene: string, role: string, files: readonly File[], kind: Take['kind'] = 'imported'): Promise<void> {
   const known = toast.loading(files.length === 1 ? `Reading “${(files[0] as File).name}” …` : `Reading ${files.length} files …`);
   try {
     const pieces: { media: string; from: number; length: number }[] = [];
@@ -129,7 +160,7 @@ export async function importForSpeaker(scene: string, role: string, files: reado
         const added = run(files.length === 1 ? 'Bring in a recording' : 'Bring in voices', insertLine(scene, target, role, '', last, makeId), first ? { follows: first } : {});
         first ??= added;
       }
-      const edit = await layTake(scene, target, piece.media, piece.from, piece.length, files.length === 1 ? 'Bring in a recording' : 'Bring in voices', first);
+      const edit = await layTake(scene, target, piece.media, piece.from, piece.length, files.length === 1 ? 'Bring in a recording' : 'Bring in voices', { kind, follows: first });
       first ??= edit;
     }
     toast.success(`${pieces.length} line${pieces.length === 1 ? '' : 's'} found and given to this speaker.`, { id: known });

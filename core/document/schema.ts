@@ -107,6 +107,10 @@ export type Character = v.InferOutput<typeof CharacterSchema>;
 
 export const WordSchema = v.object({ order, text: v.pipe(v.string(), v.minLength(1), v.maxLength(200)) });
 
+/** What cleaning can do to a take, in this order: take rumble out, take noise out. Loudness is a gain. */
+export const CLEANING_STEPS = ['rumble', 'noise'] as const;
+export type CleaningStep = (typeof CLEANING_STEPS)[number];
+
 export const TakeSchema = v.object({
   order,
   name,
@@ -117,6 +121,12 @@ export const TakeSchema = v.object({
   /** Where the take begins in its media, and its length, in ticks. */
   from: length,
   length,
+  /** Where in its media the analysis begins, if the take was trimmed since; else where the take begins. */
+  heardFrom: v.optional(length),
+  /** Decibels by which it is played louder or softer. */
+  gainDb: v.optional(v.pipe(v.number(), v.minValue(-40), v.maxValue(40))),
+  /** What was done to the sound, and the recording as it was: never lost. */
+  cleaned: v.optional(v.object({ steps: v.array(v.picklist(CLEANING_STEPS)), media: hash })),
   /** Times of the words in ticks from the take's start; a word that is missing here has no time of its own. */
   times: v.record(id('word'), v.object({ start: length, end: length })),
   /** Of a draft: what it was made from, so that a change makes it anew. */
@@ -132,6 +142,9 @@ export const LineSchema = v.object({
   text: v.pipe(v.string(), v.maxLength(4000)),
   words: v.record(id('word'), WordSchema),
   pin: PinSchema,
+  /** The script's parenthetical, several parted by semicolons, and what it says happens before the line. */
+  direction: v.optional(v.pipe(v.string(), v.maxLength(300))),
+  staging: v.optional(v.pipe(v.string(), v.maxLength(600))),
   /** Kept out of the chain: what follows does not wait for it. */
   aside: v.boolean(),
   /** Heard, but its speaker does not stand on the stage for it. */

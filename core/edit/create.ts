@@ -1,5 +1,5 @@
 import type { MakeId } from '../document/ids.ts';
-import { type Backdrop, type Character, DOCUMENT_VERSION, type Document, type FrameShape, type Layer, type Voice } from '../document/schema.ts';
+import { type Backdrop, type Character, DOCUMENT_VERSION, type Document, type FrameShape, type Layer, type Scene, type Voice } from '../document/schema.ts';
 import { DESIGNS, type DesignId, designed } from '../figure/cast.ts';
 import { heightOf, proportionsOf } from '../figure/proportions.ts';
 import type { ReadScript } from '../formats/script/read.ts';
@@ -10,7 +10,7 @@ import { orderAtEnd, ordersBetween } from '../time/order.ts';
 import type { FrameRate } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
 import { insertScript } from './commands/lines.ts';
-import { addCharacter, addLayer, addRole, emptyScene } from './commands/stage.ts';
+import { addCharacter, addLayer, addRole, addScene, emptyScene, renameScene } from './commands/stage.ts';
 
 export interface NewProduction {
   readonly title: string;
@@ -90,6 +90,20 @@ export function placesFor(count: number, frame: FrameShape, backdrop: Backdrop):
   });
 }
 
+/** A place for one more figure on a scene's stage: on the floor, inside the frame, as far from the others as can be. */
+export function freePlace(scene: Pick<Scene, 'layers' | 'backdrop'>, frame: FrameShape): { x: number; y: number; turn: number; room: number } {
+  const taken = Object.values(scene.layers).flatMap((layer) => (layer.kind === 'character' ? [layer.x] : []));
+  const { width } = frameSize(frame);
+  const y = floorOf(scene.backdrop, frame);
+  if (!taken.length) return { x: 0, y, turn: 0, room: width / 1.6 };
+  const reach = width * 0.34;
+  const places = Array.from({ length: 21 }, (_, n) => Math.round(-reach + (n / 20) * 2 * reach));
+  const gap = (x: number): number => Math.min(...taken.map((other) => Math.abs(other - x)));
+  const x = places.reduce((best, one) => (gap(one) > gap(best) + 1 ? one : best), places[0] as number);
+  const middle = taken.reduce((sum, other) => sum + other, 0) / taken.length;
+  return { x, y, turn: x < middle ? 0.2 : -0.2, room: width / (taken.length + 1.6) };
+}
+
 /** Scale at which a figure fills a good part of the frame's height without leaving its place. */
 export function scaleFor(character: Character, frame: FrameShape, room: number): number {
   const { height } = frameSize(frame);
@@ -129,39 +143,65 @@ export const addSpeaker =
     addLayer(input.scene, input.layer, layer)(draft);
   };
 
-/** A pasted script as a film: speakers cast, placed on stage, all lines in the chain. */
+/** A pasted script as a film: speakers cast, a scene for each of its headings, those who speak in it on its stage. */
 export function fromScript(script: ReadScript, production: NewProduction, makeId: MakeId, backdrop?: Backdrop): Document {
   let document = newDocument(production, makeId, backdrop);
-  const scene = Object.keys(document.scenes)[0] as string;
   const run = (label: string, recipe: Recipe): void => {
     document = edit(document, label, makeId('change'), recipe).document;
   };
-  const designs = designsFor(script.speakers);
-  const places = placesFor(script.speakers.length, production.frame, (document.scenes[scene] as Document['scenes'][string]).backdrop);
+  const first = Object.keys(document.scenes)[0] as string;
+  const roles = castSpeakers(document, script.speakers, makeId, run);
+  const scenes = script.scenes.length ? script.scenes : [{ title: undefined, lines: script.lines }];
+  scenes.forEach(({ title, lines }, index) => {
+    const id = index === 0 ? first : makeId('scene');
+    const back = (document.scenes[first] as Document['scenes'][string]).backdrop;
+    if (index) run('A scene', addScene(emptyScene(id, orderAtEnd(document.scenes), title ?? `Scene ${index + 1}`, back)));
+    else if (title) run('Name a scene', renameScene(id, title));
+    const names = script.lines.length ? [...new Set(lines.filter(({ offStage }) => !offStage).map(({ speaker }) => speaker))] : script.speakers;
+    bringOnStage(
+      document,
+      id,
+      names.flatMap((name) => roles[name] ?? []),
+      makeId,
+      run,
+    );
+    if (lines.length) run('Write the script', insertScript(id, { lines }, roles, makeId));
+  });
+  return document;
+}
+
+type Run = (label: string, recipe: Recipe) => void;
+
+/** Makes a role, a character and a draft voice for each speaker; gives the roles by name. */
+function castSpeakers(start: Document, speakers: readonly string[], makeId: MakeId, run: Run): Record<string, string> {
   const roles: Record<string, string> = {};
-  script.speakers.forEach((name, index) => {
+  const designs = designsFor(speakers);
+  const voices = Object.values(start.production.roles).map((one) => one.voice);
+  const taken = Object.keys(start.production.roles).length;
+  speakers.forEach((name, index) => {
     const design = designs[index] as DesignId;
     const role = makeId('role');
     roles[name] = role;
-    const character: Character = { ...designed(design, makeId('character'), orderAtEnd(document.characters)), name };
-    run(
-      'Cast',
-      addSpeaker({
-        role,
-        character,
-        colour: (index % 8) + 1,
-        name,
-        voice: voiceFor(
-          design,
-          index,
-          Object.values(document.production.roles).map((one) => one.voice),
-        ),
-        scene,
-        layer: makeId('layer'),
-        place: places[index] as (typeof places)[number],
-      }),
-    );
+    const voice = voiceFor(design, index, voices);
+    voices.push(voice);
+    run('Cast', (draft) => {
+      const character: Character = { ...designed(design, makeId('character'), orderAtEnd(draft.characters)), name };
+      return addSpeaker({ role, character, colour: ((taken + index) % 8) + 1, name, voice })(draft);
+    });
   });
-  if (script.lines.length) run('Write the script', insertScript(scene, script, roles, makeId));
-  return document;
+  return roles;
+}
+
+/** Puts the characters of roles on a scene's stage, each at its place, at the right size. */
+function bringOnStage(_before: Document, scene: string, roles: readonly string[], makeId: MakeId, run: Run): void {
+  run('On stage', (draft) => {
+    const { frame } = draft.production;
+    const { backdrop } = draft.scenes[scene] as Document['scenes'][string];
+    placesFor(roles.length, frame, backdrop as Backdrop).forEach(({ x, y, turn, room }, index) => {
+      const character = draft.characters[draft.production.roles[roles[index] as string]?.character ?? ''];
+      if (!character) return;
+      const layer = { kind: 'character', character: character.id, x, y, scale: scaleFor(character as Character, frame, room), turn, locked: false, hidden: false } as const;
+      addLayer(scene, makeId('layer'), layer)(draft);
+    });
+  });
 }

@@ -7,7 +7,7 @@ import { dressed } from '../figure/outfits.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf, type Proportions } from '../figure/proportions.ts';
 import { wearOf } from '../figure/wear.ts';
-import type { Analysis } from '../speech/analysis.ts';
+import { type Analysis, analysisFrom } from '../speech/analysis.ts';
 import { estimateSpeech } from '../speech/estimate.ts';
 import { inOrder } from '../time/order.ts';
 import { type FrameRate, ticksPerFrame, toTicks } from '../time/ticks.ts';
@@ -140,7 +140,8 @@ function scheduledLines(document: Document, scene: Scene, resolved: Resolved, an
   let latest = Number.NEGATIVE_INFINITY;
   return inOrder(scene.lines).map(([id, line], index) => {
     const { start, end } = resolved.lines.get(id) as { start: number; end: number };
-    const hash = takeOf(line)?.analysis;
+    const take = takeOf(line);
+    const heard = take?.analysis ? analysis(take.analysis) : undefined;
     const words = inOrder(line.words).map(([wordId, word]) => ({ id: wordId, text: word.text, ...(resolved.words.get(wordId) as { start: number; end: number }) }));
     const gap = Number.isFinite(latest) ? start - latest : undefined;
     if (!line.aside) latest = Math.max(latest, end);
@@ -153,7 +154,7 @@ function scheduledLines(document: Document, scene: Scene, resolved: Resolved, an
       gap,
       layer: speakerLayer(document, scene, line),
       player: playerOf(document, scene, line.role),
-      analysis: (hash ? analysis(hash) : undefined) ?? estimateSpeech(words.map((w) => w.text)),
+      analysis: heard && take ? analysisFrom(heard, take.from - (take.heardFrom ?? take.from), take.length) : estimateSpeech(words.map((w) => w.text)),
       words,
     };
   });

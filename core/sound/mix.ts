@@ -15,12 +15,15 @@ export interface Clip {
 /** Fades at both ends keep a cut from clicking: 5 ms. */
 export const FADE_SAMPLES = 240;
 
+/** Decibels as a factor. */
+export const gainOf = (decibels = 0): number => (decibels === 0 ? 1 : 10 ** (decibels / 20));
+
 /** All voices of a film as clips: playback and export lay the same ones. */
 export function voiceClips(film: FilmSchedule): Clip[] {
   return film.scenes.flatMap((scene) =>
     scene.lines.flatMap(({ id, line, start, end }) => {
       const take = takeOf(line);
-      return take && line.kind === 'line' ? [{ media: take.media, line: id, from: take.from, at: scene.start + start, length: end - start, gain: 1 }] : [];
+      return take && line.kind === 'line' ? [{ media: take.media, line: id, from: take.from, at: scene.start + start, length: end - start, gain: gainOf(take.gainDb) }] : [];
     }),
   );
 }

@@ -34,3 +34,34 @@ export function loudnessAt(analysis: Analysis, tick: number): number {
   const b = analysis.loudness[index + 1] ?? a;
   return a + (b - a) * (place - index);
 }
+
+const shifted = new WeakMap<Analysis, Map<string, Analysis>>();
+
+/**
+ * An analysis as it is for a take that begins `by` ticks later in the same sound (earlier if negative) and lasts
+ * `length`. The same asks give the same object.
+ */
+export function analysisFrom(analysis: Analysis, by: number, length: number): Analysis {
+  if (by === 0 && length === analysis.length) return analysis;
+  const key = `${by} ${length}`;
+  let made = shifted.get(analysis)?.get(key);
+  if (!made) {
+    const spans = <T extends Span>(list: readonly T[]): T[] =>
+      list.flatMap((span) => {
+        const [start, end] = [Math.max(0, span.start - by), Math.min(length, span.end - by)];
+        return end > start ? [{ ...span, start, end }] : [];
+      });
+    const skip = Math.round(by / LOUDNESS_STEP);
+    made = {
+      ...analysis,
+      length,
+      words: analysis.words.map((word) => ({ ...word, start: Math.max(0, word.start - by), end: Math.max(0, word.end - by) })),
+      phones: spans(analysis.phones),
+      mouth: spans(analysis.mouth),
+      loudness: skip >= 0 ? analysis.loudness.slice(skip) : [...new Array<number>(-skip).fill(0), ...analysis.loudness],
+    };
+    const known = shifted.get(analysis) ?? new Map<string, Analysis>();
+    shifted.set(analysis, known.set(key, made));
+  }
+  return made;
+}

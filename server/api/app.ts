@@ -9,7 +9,7 @@ import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as v from 'valibot';
 import { Failure, failure } from '#core/document/failure';
-import { CharacterSchema, DocumentSchema } from '#core/document/schema';
+import { CharacterSchema, CLEANING_STEPS, DocumentSchema } from '#core/document/schema';
 import { paintFully } from '#core/paint/incremental';
 import { schedule } from '#core/schedule/schedule';
 import { VOICE_PRESETS } from '#core/speech/voices';
@@ -19,6 +19,7 @@ import { cancelFilm, filmProgress, startFilm } from '../film/films.ts';
 import { loadAnalyses, loadImages } from '../film/loadDocument.ts';
 import { FilmOptionsSchema } from '../film/options.ts';
 import { filmFonts, fontFile } from '../fonts.ts';
+import { cleanSound } from '../media/clean.ts';
 import { importPicture, PICTURE_LIMIT_BYTES } from '../media/importPicture.ts';
 import { importSound, VOICE_LIMIT_BYTES } from '../media/importSound.ts';
 import { derived, getMedia, hashOf, readMedia } from '../media/store.ts';
@@ -300,6 +301,12 @@ function api(db: Db): express.Router {
       req.body,
     );
     res.json(await analyseMedia(db, body.media, body.words ?? undefined, body.from, body.to));
+  });
+
+  router.post('/takes/clean', async (req, res) => {
+    const place = v.pipe(v.number(), v.integer(), v.minValue(0));
+    const body = parsed(v.object({ media: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/)), steps: v.array(v.picklist(CLEANING_STEPS)), from: place, to: place }), req.body);
+    res.json(await cleanSound(db, body.media, body.steps, body.from, body.to));
   });
 
   router.post('/analyses', async (req, res) => {

@@ -61,6 +61,32 @@ export function playLine(id: string): void {
   void start(scene.start + Math.max(0, line.start - toTicks(0.15)), scene.start + Math.min(scene.length, line.end + toTicks(0.25)));
 }
 
+const AROUND_JOIN = toTicks(1.5);
+
+/**
+ * Plays the join before a line again and again, 1.5 s on either side, always as it is now. Gives the way to end it.
+ */
+export function playJoin(id: string): () => void {
+  let going = true;
+  const round = async (): Promise<void> => {
+    while (going) {
+      const scene = sceneNow();
+      const line = scene?.lines.find((l) => l.id === id);
+      if (!scene || !line) return;
+      const joint = line.start - Math.max(0, line.gap ?? 0);
+      const from = Math.max(0, Math.min(joint, line.start) - AROUND_JOIN);
+      const to = Math.min(scene.length, Math.max(line.start, joint) + AROUND_JOIN);
+      await start(scene.start + from, scene.start + to);
+      await new Promise((next) => setTimeout(next, ((to - from) / 48) * 1 + 350));
+    }
+  };
+  void round();
+  return () => {
+    going = false;
+    stop();
+  };
+}
+
 /** Moves the playhead; sound is heard under it while it is dragged. */
 export function seek(tick: number, scrub = false): void {
   const scene = sceneNow();
@@ -93,4 +119,10 @@ export function stepLine(direction: 1 | -1): void {
   if (!target) return seek(direction > 0 ? scene.length - 1 : 0);
   view({ line: target.id, cue: undefined });
   seek(target.start);
+}
+
+/** Plays a stored sound by itself, such as a take that is not in use. */
+export function audition(sound: { media: string; from: number; length: number; gain?: number }, onEnd: () => void): void {
+  view({ playing: false });
+  void player.audition(sound.media, sound.from, sound.length, sound.gain ?? 1, onEnd);
 }

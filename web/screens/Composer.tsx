@@ -16,12 +16,12 @@ import { Shots } from '../composer/Shots.tsx';
 import { StageView } from '../composer/StageView.tsx';
 import { useShortcuts } from '../composer/shortcuts.ts';
 import { Timeline } from '../composer/Timeline.tsx';
-import { followFilm, seek, soundLevel, stop, togglePlay } from '../composer/transport.ts';
+import { seek, soundLevel, stop, togglePlay } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
-import { useAnalyses, wantAnalyses } from '../state/analyses.ts';
-import { draftsSoon } from '../state/drafts.ts';
-import { openProduction, run, useProduction } from '../state/production.ts';
+import { useAnalyses } from '../state/analyses.ts';
+import { useOpened } from '../state/opened.ts';
+import { run, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { Button, EditableName, IconButton } from '../ui/parts.tsx';
 import { NotFound } from './NotFound.tsx';
@@ -32,31 +32,12 @@ export function Composer() {
   const { production, scene: sceneParam } = useParams();
   const [search, setSearch] = useSearchParams();
   const problem = useProduction((state) => state.problem);
-  const document_ = useProduction((state) => state.document);
   const found = useFilm();
   const playing = useView((state) => state.playing);
   const throughCamera = useView((state) => state.throughCamera);
   const analyses = useAnalyses((state) => state.byHash);
 
-  useEffect(() => {
-    if (production) void openProduction(production);
-    return () => stop();
-  }, [production]);
-  const firstScene = found?.film.scenes[0]?.id;
-  useEffect(() => {
-    if (!document_) return;
-    const wanted = sceneParam && document_.scenes[sceneParam] ? sceneParam : firstScene;
-    const { scene } = useView.getState();
-    if (!scene || !document_.scenes[scene] || (sceneParam && scene !== sceneParam)) view({ scene: wanted, tick: 0, line: undefined, cue: undefined, layer: undefined });
-  }, [document_?.production.id, sceneParam, firstScene]);
-  useEffect(() => {
-    if (!document_) return;
-    wantAnalyses(document_);
-    draftsSoon();
-  }, [document_]);
-  useEffect(() => {
-    if (found) followFilm(found.film);
-  }, [found]);
+  useOpened(production, sceneParam, found);
   useEffect(() => {
     if (!found) return;
     stage().show(found.document, analyses);

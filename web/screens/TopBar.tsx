@@ -7,7 +7,7 @@ import { labelOf, redo, run, undo, useProduction } from '../state/production.ts'
 import { EditableName, IconButton, Mark, Tip } from '../ui/parts.tsx';
 
 /** The bar of every screen of a production: only pages that work are shown. */
-export function TopBar({ page, children }: { page: 'cast' | 'scenes' | 'export'; children?: ReactNode }) {
+export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' | 'export'; children?: ReactNode }) {
   const { document, save, savedAt, log } = useProduction();
   const { undo: undos, redo: redos } = stacksOf(log);
   const navigate = useNavigate();
@@ -33,6 +33,7 @@ export function TopBar({ page, children }: { page: 'cast' | 'scenes' | 'export';
         {(
           [
             ['cast', 'Cast', `/p/${id}/cast`],
+            ['script', 'Script & voices', `/p/${id}/script`],
             ['scenes', 'Scenes', `/p/${id}`],
             ['export', 'Export', `/p/${id}/export`],
           ] as const

@@ -55,18 +55,30 @@ export const insertBeat =
     target.lines[lineId] = { order, kind: 'beat', role: null, text: '', words: {}, pin: { to: 'previous', offset: 0 }, aside: false, offStage: false, beat, take: null, takes: {} };
   };
 
-/** All lines of a read script at the scene's end; `roles` leads from speaker to role. */
+/** How far a line that the script wants at once with the one before lies over it. */
+const TOGETHER = -toTicks(0.6);
+
+/** All lines of a read script at the scene's end, or after a line of it; `roles` leads from speaker to role. */
 export const insertScript =
-  (scene: string, script: ReadScript, roles: Readonly<Record<string, string>>, makeId: MakeId): Recipe =>
+  (scene: string, script: Pick<ReadScript, 'lines'>, roles: Readonly<Record<string, string>>, makeId: MakeId, after?: string): Recipe =>
   (draft) => {
     const target = sceneOf(draft, scene);
-    const last = inOrder(target.lines).at(-1);
-    const orders = ordersBetween(last?.[1].order ?? null, null, script.lines.length);
+    const all = inOrder(target.lines);
+    const place = after === undefined ? all.length - 1 : all.findIndex(([id]) => id === after);
+    const last = all[place];
+    const orders = ordersBetween(last?.[1].order ?? null, all[place + 1]?.[1].order ?? null, script.lines.length);
     let before = last?.[1].role ?? null;
     script.lines.forEach((line, index) => {
       const role = roles[line.speaker] as string;
       const gap = index === 0 && !last ? 0 : before === role ? SAME_SPEAKER_GAP : USUAL_GAP;
-      target.lines[makeId('line')] = newLine(role, line.text, orders[index] as string, gap, makeId);
+      const made = newLine(role, line.text.slice(0, 4000), orders[index] as string, line.together && (index > 0 || last) ? TOGETHER : gap, makeId);
+      const direction = line.directions.join('; ').slice(0, 300);
+      target.lines[makeId('line')] = {
+        ...made,
+        ...(direction ? { direction } : {}),
+        ...(line.staging ? { staging: line.staging.slice(0, 600) } : {}),
+        ...(line.offStage ? { offStage: true } : {}),
+      };
       before = role;
     });
   };
@@ -89,6 +101,19 @@ export const setLineText =
     line.text = text;
     for (const take of Object.values(line.takes)) for (const id of lost) delete take.times[id];
     return moved ? `${plural(moved, 'cue')} moved to the nearest word.` : undefined;
+  };
+
+/** What the script says of how a line is said, and of what happens before it; empty takes it away. */
+export const setDirection =
+  (scene: string, lineId: string, values: { direction?: string; staging?: string }): Recipe =>
+  (draft) => {
+    const line = lineOf(sceneOf(draft, scene), lineId);
+    for (const key of ['direction', 'staging'] as const) {
+      const value = values[key]?.trim();
+      if (value === undefined) continue;
+      if (value) line[key] = value;
+      else delete line[key];
+    }
   };
 
 export const giveLine =

@@ -6,7 +6,7 @@ import { readScript, splitWords, tidyName } from './read.ts';
 
 describe('a pasted script', () => {
   it('finds title, speakers, lines and directions', () => {
-    expect(readScript('# Low tide\n\nMARIT: (waves) Good morning.\nIt is low tide.\n\nTully (whispering): Oh [points] no!')).toEqual({
+    expect(readScript('# Low tide\n\nMARIT: (waves) Good morning.\nIt is low tide.\n\nTully (whispering): Oh [points] no!')).toMatchObject({
       title: 'Low tide',
       speakers: ['Marit', 'Tully'],
       lines: [
@@ -14,6 +14,19 @@ describe('a pasted script', () => {
         { speaker: 'Tully', text: 'Oh no!', directions: ['whispering', 'points'] },
       ],
     });
+  });
+  it('has a scene for each further heading, and keeps what happens before a line', () => {
+    const { scenes } = readScript('# Film\n\n## Wall\nMARIT: One.\n\n(The lamp goes out.)\n\nTULLY (V.O.): Two.\n\n## Lamp room\nMARIT: Three.');
+    expect(scenes).toEqual([
+      {
+        title: 'Wall',
+        lines: [
+          { speaker: 'Marit', text: 'One.', directions: [] },
+          { speaker: 'Tully', text: 'Two.', directions: [], staging: 'The lamp goes out.', offStage: true },
+        ],
+      },
+      { title: 'Lamp room', lines: [{ speaker: 'Marit', text: 'Three.', directions: [] }] },
+    ]);
   });
   it('without names is one speaker’s monologue, a line a paragraph', () => {
     const { lines, speakers } = readScript('The sea rises.\nIt falls again.\n\nTwice a day.', 'Noor');

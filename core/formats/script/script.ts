@@ -1,0 +1,93 @@
+/** One spoken line of a script as it was read. */
+export interface ScriptLine {
+  readonly speaker: string;
+  readonly text: string;
+  /** Parentheticals that stood with the line. */
+  readonly directions: readonly string[];
+  /** What the script says happens before it. */
+  readonly staging?: string;
+  /** Heard, but not seen: a voice over, a radio. */
+  readonly offStage?: boolean;
+  /** Said at the same time as the line before. */
+  readonly together?: boolean;
+}
+
+export interface ScriptScene {
+  /** Undefined for lines before the first heading. */
+  readonly title: string | undefined;
+  readonly lines: readonly ScriptLine[];
+}
+
+export interface ReadScript {
+  readonly title?: string;
+  readonly scenes: readonly ScriptScene[];
+  /** All lines of all scenes, and who speaks them, by first appearance. */
+  readonly lines: readonly ScriptLine[];
+  readonly speakers: readonly string[];
+}
+
+/** Gathers lines into scenes while a script is read. */
+export class ScriptWriter {
+  private readonly scenes: { title: string | undefined; lines: ScriptLine[] }[] = [];
+  title: string | undefined;
+
+  scene(title: string): void {
+    this.scenes.push({ title, lines: [] });
+  }
+
+  line(line: ScriptLine): void {
+    if (!this.scenes.length) this.scenes.push({ title: undefined, lines: [] });
+    this.scenes.at(-1)?.lines.push(line);
+  }
+
+  get last(): ScriptLine | undefined {
+    return this.scenes.at(-1)?.lines.at(-1);
+  }
+
+  /** Puts another line in the place of the last one. */
+  replaceLast(line: ScriptLine): void {
+    this.scenes.at(-1)?.lines.splice(-1, 1, line);
+  }
+
+  get empty(): boolean {
+    return this.scenes.every(({ lines }) => !lines.length);
+  }
+
+  /** The script; lines in which nothing is said and scenes without a line are left out. */
+  done(): ReadScript {
+    const scenes = this.scenes.map((scene) => ({ ...scene, lines: scene.lines.filter(({ text }) => /[\p{L}\p{N}]/u.test(text)) })).filter(({ lines }) => lines.length);
+    const lines = scenes.flatMap((scene) => scene.lines);
+    const speakers = [...new Set(lines.map((line) => line.speaker))];
+    return { ...(this.title === undefined ? {} : { title: this.title }), scenes, lines, speakers };
+  }
+}
+
+/** `MARIT` and `marit` are both Marit; a name that mixes cases stays as it was written. */
+export function tidyName(name: string): string {
+  const clean = name.trim().replace(/\s+/g, ' ').slice(0, 120);
+  if (clean !== clean.toUpperCase() && clean !== clean.toLowerCase()) return clean;
+  return clean.toLowerCase().replace(/(^|[\s\-.'’])(\p{L})/gu, (_, before: string, letter: string) => before + letter.toUpperCase());
+}
+
+/** Takes what stands in (round) or [square] brackets out of what is said. */
+export function withoutDirections(row: string): { text: string; directions: string[] } {
+  const directions: string[] = [];
+  const text = row
+    .replace(/\(([^)]{1,200})\)|\[([^\]]{1,200})\]/g, (_, round: string | undefined, square: string | undefined) => {
+      directions.push((round ?? square ?? '').trim());
+      return ' ';
+    })
+    .replace(/\s+/g, ' ')
+    .trim();
+  return { text, directions: directions.filter(Boolean) };
+}
+
+/** Words as they stand in the text, punctuation kept with the word it follows. */
+export const splitWords = (text: string): string[] =>
+  text
+    .trim()
+    .split(/\s+/)
+    .filter((word) => /[\p{L}\p{N}]/u.test(word));
+
+/** Voice over, off screen: the trade's abbreviations. */
+export const OFF_STAGE = /^(v\.?\s?o\.?|o\.?\s?s\.?|o\.?\s?c\.?|voice[ -]?over|off[ -]?(screen|stage))$/i;

@@ -1,0 +1,132 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Browser, openBrowser } from './browser.ts';
+import { openHouse } from './house.ts';
+
+let house: Awaited<ReturnType<typeof openHouse>>;
+let browser: Browser;
+let folder: string;
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'kipzo-voice-'));
+  const microphone = join(folder, 'microphone.wav');
+  execFileSync('flite', ['-voice', 'rms', '-t', 'Who drank the whole harbour this morning?', '-o', join(folder, 'said.wav')]);
+  execFileSync('sox', [join(folder, 'said.wav'), '-r', '48000', '-c', '1', microphone, 'pad', '0.2', '1.2']);
+  house = await openHouse();
+  browser = await openBrowser({ microphone });
+}, 240_000);
+afterAll(async () => {
+  await browser?.close();
+  await house?.end();
+  if (folder) rmSync(folder, { recursive: true, force: true });
+});
+
+interface TakeSeen {
+  readonly name: string;
+  readonly kind: string;
+  readonly length: number;
+  readonly media: string;
+  readonly analysis: string | null;
+  readonly words: number;
+}
+interface LineSeen {
+  readonly id: string;
+  readonly text: string;
+  readonly who: string;
+  readonly direction?: string;
+  readonly used: string | undefined;
+  readonly takes: readonly TakeSeen[];
+}
+const lines = () =>
+  browser.run(`
+    const d = kipzo.production.getState().document;
+    return Object.values(d.scenes).flatMap((s) => Object.entries(s.lines).sort((a, b) => (a[1].order < b[1].order ? -1 : 1)).map(([id, l]) => ({
+      id, text: l.text, who: d.production.roles[l.role]?.name, direction: l.direction, used: l.takes[l.take]?.kind,
+      takes: Object.values(l.takes).map((t) => ({ name: t.name, kind: t.kind, length: t.length, media: t.media, analysis: t.analysis, words: Object.keys(t.times).length })),
+    })))`) as Promise<LineSeen[]>;
+const saved = () => browser.until('everything is saved', `return document.querySelector('[data-save]')?.dataset.save === 'saved'`);
+const type = (...keys: string[]) =>
+  browser.driver
+    .actions({ async: true })
+    .sendKeys(...keys)
+    .perform();
+
+describe('script and voices', () => {
+  it('a six-line dialogue is written at the keyboard, every line speaks by itself, and it plays', async () => {
+    await browser.driver.get(house.url);
+    await (await browser.button('Start empty')).click();
+    await browser.until('the production is open', 'return window.kipzo && kipzo.production.getState().document', 30_000);
+    await (await browser.find('a[href$="/script"]')).click();
+    // The first two rows name their speakers: both are new in the cast.
+    await (await browser.button('Paste a script')).click();
+    await (await browser.find('textarea[aria-label="The script"]')).sendKeys('MARIT: (waves) Good morning, Tully.\nTULLY: Who drank the harbour?');
+    await (await browser.button('Bring it in')).click();
+    await browser.until('two lines are there', `return document.querySelectorAll('[data-words]').length === 2`);
+    // On from the last line: Enter offers whoever answers, Tab changes who speaks.
+    await (await browser.find('[data-new-line] textarea')).click();
+    await type('No one did. It went out with the tide.', Key.ENTER);
+    await type('It goes up, then down?', Key.ENTER);
+    await type('Twice a day.', Key.ENTER);
+    await type(Key.TAB, 'The Moon does it.', Key.ENTER);
+    await browser.until('six lines are there', `return document.querySelectorAll('[data-words]').length === 6`);
+    const written = await lines();
+    expect(written.map(({ who, text }) => `${who}: ${text}`)).toEqual([
+      'Marit: Good morning, Tully.',
+      'Tully: Who drank the harbour?',
+      'Marit: No one did. It went out with the tide.',
+      'Tully: It goes up, then down?',
+      'Marit: Twice a day.',
+      'Marit: The Moon does it.',
+    ]);
+    expect(written[0]?.direction).toBe('waves');
+    await (await browser.find('[data-suggested="wave"]')).click();
+    expect(await browser.run(`return Object.values(Object.values(kipzo.production.getState().document.scenes)[0].cues).map((c) => c.action)`)).toEqual(['wave']);
+    await browser.until(
+      'every line has its draft voice',
+      `return Object.values(Object.values(kipzo.production.getState().document.scenes)[0].lines).every((l) => l.takes[l.take]?.analysis)`,
+      90_000,
+    );
+    await (await browser.button('Read through')).click();
+    await browser.until('it is heard', 'return kipzo.level() > 0.01', 20_000);
+    await browser.until('it goes on', 'return kipzo.view.getState().tick > 96000', 20_000);
+    await (await browser.button('Stop')).click();
+    await saved();
+    await browser.driver.navigate().refresh();
+    await browser.until('the script is back', `return document.querySelectorAll('[data-words]').length === 6`, 30_000);
+  }, 200_000);
+
+  it('a line is recorded with the microphone, its words are found, and a retake keeps the first', async () => {
+    const second = (await lines())[1] as LineSeen;
+    const cues = await browser.run(`return JSON.stringify(Object.values(kipzo.production.getState().document.scenes)[0].cues)`);
+    await (await browser.find(`[data-line="${second.id}"]`)).click();
+    for (const take of [1, 2]) {
+      await (await browser.button(`Record take ${take} (R)`)).click();
+      await browser.until('the microphone is open', `return document.querySelector('[data-recorder]')?.dataset.recorder === 'ready'`, 20_000);
+      await browser.until('it hears something', `return parseFloat(document.querySelector('[data-level]').style.width) > 30`, 10_000);
+      if (take === 1) await (await browser.find('input[type="checkbox"]')).click();
+      await (await browser.button('Record (R)')).click();
+      await browser.until('it records', `return document.querySelector('[data-recorder]')?.dataset.recorder === 'recording'`, 20_000);
+      await new Promise((next) => setTimeout(next, take === 1 ? 4200 : 3400));
+      await (await browser.button('Stop and keep (R)')).click();
+      await browser.until('the take is there', `return !document.querySelector('[data-recorder]') && document.querySelector('[data-take="Take ${take}"]')`, 20_000);
+    }
+    await browser.until(
+      'both were listened to',
+      `return Object.values(kipzo.production.getState().document.scenes)[0].lines['${second.id}'] && Object.values(Object.values(kipzo.production.getState().document.scenes)[0].lines['${second.id}'].takes).filter((t) => t.kind === 'recorded' && t.analysis).length === 2`,
+      60_000,
+    );
+    const now = (await lines())[1] as LineSeen;
+    const real = now.takes.filter(({ kind }) => kind === 'recorded');
+    expect(now.used).toBe('recorded');
+    expect(real.map(({ name }) => name).sort()).toEqual(['Take 1', 'Take 2']);
+    for (const take of real) expect(take.words).toBe(4);
+    expect(now.takes.some(({ kind }) => kind === 'draft')).toBe(true);
+    expect(await browser.run(`return JSON.stringify(Object.values(kipzo.production.getState().document.scenes)[0].cues)`)).toBe(cues);
+    await saved();
+    await (await browser.button('Undo: Record a take (Ctrl+Z)')).click();
+    await browser.until('one take is left', `return document.querySelectorAll('[data-take^="Take"]').length === 1`);
+  }, 200_000);
+});

@@ -1,0 +1,254 @@
+import { AudioLines, Check, Mic2, TriangleAlert } from 'lucide-react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import type { Document } from '#core/document/schema';
+import { hangCue } from '#core/edit/commands/cues';
+import { deleteLines, giveLine, setDirection } from '#core/edit/commands/lines';
+import { type Suggested, suggestActing } from '#core/figure/suggest';
+import type { ScheduledLine } from '#core/schedule/schedule';
+import { takeOf } from '#core/schedule/timing';
+import { VOICE_PRESETS } from '#core/speech/voices';
+import { formatLength, formatMoment } from '#core/time/format';
+import { inOrder } from '#core/time/order';
+import { toTicks } from '#core/time/ticks';
+import { colourOf, type PlacedScene } from '../composer/film.ts';
+import { makeId } from '../ids.ts';
+import { run, useProduction } from '../state/production.ts';
+import { view } from '../state/view.ts';
+import { CutTag, EditableName } from '../ui/parts.tsx';
+import { toneOf } from '../ui/speakers.ts';
+import { importOnLine } from '../voices.ts';
+import { keepLine, pasteScript, speakerBeside } from './writing.ts';
+
+export interface RowMoves {
+  /** A new line is written after this one. */
+  readonly onNew: (after: string) => void;
+  /** To the row before or after; from its end or its beginning. */
+  readonly onMove: (from: string, step: 1 | -1) => void;
+}
+
+/** Grows with its words, and with the width that it has for them. */
+export function useGrowing(text: string) {
+  const area = useRef<HTMLTextAreaElement>(null);
+  useLayoutEffect(() => {
+    const element = area.current;
+    if (!element) return;
+    let wide = -1;
+    const measure = (): void => {
+      element.style.height = '0';
+      element.style.height = `${element.scrollHeight}px`;
+      wide = element.clientWidth;
+    };
+    measure();
+    const watch = new ResizeObserver(() => element.clientWidth !== wide && measure());
+    watch.observe(element);
+    // Words that were measured in another font are measured anew.
+    void window.document.fonts?.ready.then(measure);
+    return () => watch.disconnect();
+  }, [text]);
+  return area;
+}
+
+/** One line of the script: who, how, what, and with which voice. It is written where it stands. */
+export function LineRow({ document, scene, line, chosen, onNew, onMove }: { document: Document; scene: PlacedScene; line: ScheduledLine; chosen: boolean } & RowMoves) {
+  const colour = colourOf(document, line.line.role);
+  const tone = toneOf(colour);
+  const [text, setText] = useState(line.line.text);
+  const [over, setOver] = useState(false);
+  const area = useGrowing(text);
+  const stored = useRef(line.line.text);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  // What comes from elsewhere (undo, another screen) is shown, unless it is what was typed here.
+  useEffect(() => {
+    if (line.line.text !== stored.current) {
+      stored.current = line.line.text;
+      setText(line.line.text);
+    }
+  }, [line.line.text]);
+  const keep = (value: string): void => {
+    clearTimeout(timer.current);
+    if (value.trim() === stored.current) return;
+    keepLine(scene.id, line.id, value);
+    const now = useProduction.getState().document?.scenes[scene.id]?.lines[line.id]?.text;
+    stored.current = now ?? value;
+    if (now !== undefined && now !== value) setText(now);
+  };
+  const name = line.line.role ? (document.production.roles[line.line.role]?.name ?? '') : '';
+  const asked = line.line.direction || line.line.staging;
+  return (
+    <li
+      data-line={line.id}
+      aria-label={`Line ${line.index + 1}, ${name}`}
+      className={`grid grid-cols-[74px_30px_minmax(0,1fr)_112px] rounded-[10px] border px-2 py-1.5 ${chosen ? 'border-ink' : 'border-transparent'} ${over ? 'border-dashed !border-act bg-act-soft' : ''}`}
+      style={chosen && !over ? { background: tone.tint } : undefined}
+      onPointerDown={() => view({ line: line.id, cue: undefined })}
+      onDragOver={(event) => {
+        if (![...event.dataTransfer.types].includes('Files')) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        const [file] = event.dataTransfer.files;
+        view({ line: line.id });
+        if (file) void importOnLine(scene.id, line.id, file);
+      }}
+    >
+      <div className="pt-0.5 pr-3 text-right text-[12px] leading-4">
+        <div className="font-[650]">{formatMoment(line.start, 1)}</div>
+        <div className="text-ink-2">{formatLength(line.end - line.start)}</div>
+      </div>
+      <div className="pt-1">
+        <CutTag colour={colour} width={18} height={22} outline={!line.line.take} />
+      </div>
+      <div className="min-w-0">
+        <div className="flex min-w-0 items-baseline gap-2 leading-[18px]">
+          <select
+            aria-label={`Who speaks line ${line.index + 1}`}
+            value={line.line.role ?? ''}
+            onChange={(event) => run('Give the line to another speaker', giveLine(scene.id, line.id, event.target.value))}
+            className="-ml-1 max-w-44 shrink-0 appearance-none rounded-[5px] border border-transparent bg-transparent px-1 text-[13px] font-[680] hover:border-edge"
+            style={{ color: tone.deep }}
+          >
+            {inOrder(document.production.roles).map(([id, role]) => (
+              <option key={id} value={id}>
+                {role.name}
+              </option>
+            ))}
+          </select>
+          <span className="text-[11.5px] text-ink-3">{line.index + 1}</span>
+          {line.line.offStage && <span className="text-[11.5px] text-ink-2">off stage</span>}
+          {(line.line.direction || chosen) && (
+            <EditableName
+              value={line.line.direction ? `(${line.line.direction})` : '(how it is said)'}
+              label="How the line is said"
+              onChange={(value) => run('Change how a line is said', setDirection(scene.id, line.id, { direction: value.replace(/^\(|\)$/g, '') }))}
+              className={`min-w-0 truncate font-serif text-[13px] italic ${line.line.direction ? 'text-ink-2' : 'text-ink-3 opacity-60'}`}
+            />
+          )}
+        </div>
+        <textarea
+          ref={area}
+          aria-label={`Words of line ${line.index + 1}`}
+          data-words={line.id}
+          value={text}
+          rows={1}
+          spellCheck
+          className="block w-full resize-none overflow-hidden rounded-[4px] border-none bg-transparent p-0 font-serif text-[16.5px] leading-6 outline-none focus:!shadow-none"
+          onFocus={() => view({ line: line.id, cue: undefined })}
+          onChange={(event) => {
+            const { value } = event.target;
+            setText(value);
+            clearTimeout(timer.current);
+            timer.current = setTimeout(() => keep(value), 1200);
+          }}
+          onBlur={(event) => keep(event.target.value)}
+          onPaste={(event) => {
+            const pasted = event.clipboardData.getData('text/plain');
+            if (!/\n\s*\S/.test(pasted)) return;
+            event.preventDefault();
+            keep(text);
+            pasteScript(scene.id, line.id, pasted, name);
+          }}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            const element = event.currentTarget;
+            const { selectionStart: at, selectionEnd: end, value } = element;
+            if (event.key === 'Enter' && !event.shiftKey) {
+              event.preventDefault();
+              keep(value);
+              onNew(line.id);
+            } else if (event.key === 'Tab' && !event.altKey && !event.ctrlKey) {
+              event.preventDefault();
+              const next = speakerBeside(document, line.line.role, event.shiftKey ? -1 : 1);
+              if (next) run('Give the line to another speaker', giveLine(scene.id, line.id, next));
+            } else if (event.key === 'Escape') {
+              element.blur();
+              element.closest('li')?.querySelector('select')?.focus();
+            } else if (event.key === 'ArrowUp' && at === end && !value.slice(0, at).includes('\n') && at <= firstRowEnd(element)) {
+              event.preventDefault();
+              onMove(line.id, -1);
+            } else if (event.key === 'ArrowDown' && at === end && at >= value.length - 1) {
+              event.preventDefault();
+              onMove(line.id, 1);
+            } else if (event.key === 'Backspace' && !value) {
+              event.preventDefault();
+              onMove(line.id, -1);
+              run('Delete a line', deleteLines(scene.id, [line.id]));
+            } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && value === stored.current) {
+              // Nothing typed since: the page's own undo.
+              element.blur();
+            }
+          }}
+        />
+        {asked && <Suggestions document={document} scene={scene} line={line} />}
+      </div>
+      <VoiceState document={document} line={line} />
+    </li>
+  );
+}
+
+/** Where the first row of what is shown ends, by letters: good enough to know whether the caret can still go up. */
+const firstRowEnd = (element: HTMLTextAreaElement): number => (element.scrollHeight < 30 ? element.value.length : Math.floor(element.clientWidth / 9));
+
+/** Which voice speaks a line now. */
+function VoiceState({ document, line }: { document: Document; line: ScheduledLine }) {
+  const take = takeOf(line.line);
+  const voice = line.line.role ? document.production.roles[line.line.role]?.voice : undefined;
+  const preset = VOICE_PRESETS.find((one) => JSON.stringify(one.voice) === JSON.stringify(voice));
+  if (!take)
+    return (
+      <div className="flex items-start justify-end gap-1 pt-0.5 text-right text-[12px] leading-4 text-warn">
+        <TriangleAlert size={13} className="mt-px shrink-0" /> {line.line.text ? 'Draft on its way' : 'No voice yet'}
+      </div>
+    );
+  return (
+    <div className="pt-0.5 text-right text-[12px] leading-4 text-ink-2">
+      <span className="inline-flex items-center gap-1">
+        {take.kind === 'draft' ? <AudioLines size={12} strokeWidth={1.6} /> : <Mic2 size={12} strokeWidth={1.6} />}
+        {take.kind === 'draft' ? 'Draft voice' : take.name}
+      </span>
+      <div>{take.kind === 'draft' ? (preset?.name ?? 'shaped') : take.kind === 'recorded' ? 'recorded' : 'brought in'}</div>
+    </div>
+  );
+}
+
+/** What the directions ask for, offered with the word that asks for it; taken, it hangs from the line's first word. */
+function Suggestions({ document, scene, line }: { document: Document; scene: PlacedScene; line: ScheduledLine }) {
+  const found = [...suggestActing(line.line.direction ?? ''), ...suggestActing(line.line.staging ?? '')];
+  const own = Object.values(scene.scene.cues).filter((cue) => cue.start.to === 'word' && line.line.words[cue.start.word]);
+  const open = found.filter(
+    ({ kind, id }) => !own.some((cue) => (cue.kind === 'face' && kind === 'face' && cue.expression === id) || (cue.kind === 'gesture' && kind === 'gesture' && cue.action === id)),
+  );
+  const word = line.words[0]?.id;
+  const { layer } = line;
+  if (!word || !layer || !open.length) return null;
+  const take = ({ kind, id, name }: Suggested): void => {
+    const last = line.words.at(-1)?.id as string;
+    const start = { to: 'word', word, edge: 'start', offset: 0 } as const;
+    const cue =
+      kind === 'face'
+        ? ({ kind: 'face', layer, expression: id, strength: 0.8, order: 'a0', start, end: { to: 'word', word: last, edge: 'end', offset: 0 } } as const)
+        : ({ kind: 'gesture', layer, action: id, hand: 'right', strength: 1, order: 'a0', start, end: { ticks: toTicks(1.2) } } as const);
+    run(`Hang ${name.toLowerCase()}`, hangCue(scene.id, makeId('cue'), cue));
+  };
+  return (
+    <div className="mt-1 flex flex-wrap items-center gap-1 text-[12px]">
+      {open.map((one) => (
+        <button
+          key={`${one.kind} ${one.id}`}
+          type="button"
+          data-suggested={one.id}
+          title={`The script says “${one.because}”`}
+          className="inline-flex h-6 items-center gap-1 rounded-[6px] border border-dashed border-edge bg-paper px-2 hover:border-ink hover:bg-act-soft"
+          onClick={() => take(one)}
+        >
+          <Check size={12} strokeWidth={1.8} className="text-act" /> {one.name}
+          <span className="text-ink-3">{one.kind === 'face' ? 'face' : 'action'}</span>
+        </button>
+      ))}
+      <span className="sr-only">suggested for {document.production.roles[line.line.role ?? '']?.name}</span>
+    </div>
+  );
+}

@@ -1,0 +1,419 @@
+import { ClipboardPaste, FileDown, FileUp } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { Document } from '#core/document/schema';
+import { deleteLines, setGap } from '#core/edit/commands/lines';
+import { renameScene } from '#core/edit/commands/stage';
+import { breatheGaps, setBeat, setEveryGap, tightenGaps } from '#core/edit/commands/turns';
+import { writeFountain } from '#core/formats/fountain/write';
+import type { ScheduledLine } from '#core/schedule/schedule';
+import { takeOf } from '#core/schedule/timing';
+import { formatDuration, formatLength, formatMoment, parseTime } from '#core/time/format';
+import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
+import { colourOf, type PlacedScene } from '../composer/film.ts';
+import { playJoin } from '../composer/transport.ts';
+import { run } from '../state/production.ts';
+import { useView, view } from '../state/view.ts';
+import { Button, CutTag, EditableName, Empty, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
+import { toneOf } from '../ui/speakers.ts';
+import { chooseFiles } from '../voices.ts';
+import { LineRow, useGrowing } from './LineRow.tsx';
+import { PasteDialog } from './PasteDialog.tsx';
+import { nextSpeaker, pasteScript, speakerBeside, writeLine } from './writing.ts';
+
+/** A line that is being written and is not there yet. */
+interface Pending {
+  readonly after: string | null;
+  readonly role: string;
+}
+
+/** The script of a scene: lines as they are said, the gaps between them, and the next line to write. */
+export function ScriptPage({ document, scene }: { document: Document; scene: PlacedScene }) {
+  const chosen = useView((state) => state.line);
+  const [pending, setPending] = useState<Pending>();
+  const [pasting, setPasting] = useState(false);
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => setPending(undefined), [scene.id]);
+  const ids = scene.lines.map(({ id }) => id);
+  const last = ids.at(-1) ?? null;
+  const focusLine = (id: string, atEnd: boolean): void => {
+    const area = list.current?.querySelector<HTMLTextAreaElement>(`[data-words="${id}"]`);
+    if (!area) return;
+    area.focus();
+    const place = atEnd ? area.value.length : 0;
+    area.setSelectionRange(place, place);
+  };
+  const move = (from: string, step: 1 | -1): void => {
+    const spoken = scene.lines.filter(({ line }) => line.kind === 'line').map(({ id }) => id);
+    const next = spoken[spoken.indexOf(from) + step];
+    if (next) focusLine(next, step < 0);
+    else if (step > 0) setPending({ after: last, role: nextSpeaker(document, scene.scene, last) ?? '' });
+  };
+  const open = (after: string | null): void => setPending({ after, role: nextSpeaker(document, scene.scene, after) ?? '' });
+  const atEnd: Pending | undefined = pending ?? (Object.keys(document.production.roles).length ? { after: last, role: nextSpeaker(document, scene.scene, last) ?? '' } : undefined);
+  const row = (place: Pending): React.ReactNode => (
+    <NewLine
+      key={`new after ${place.after}`}
+      document={document}
+      place={place}
+      focused={!!pending}
+      onRole={(role) => setPending({ ...place, role })}
+      onWrite={(text, more) => {
+        const made = writeLine(scene.id, place.after, place.role, text);
+        if (!made) return setPending(undefined);
+        view({ line: made });
+        if (!more) return setPending(undefined);
+        // Who spoke before the one that has just been written is next.
+        setPending({ after: made, role: speakerAfter(document, place, scene) ?? place.role });
+      }}
+      onLeave={(step) => {
+        setPending(undefined);
+        if (place.after && step < 0) focusLine(place.after, true);
+      }}
+      onPaste={(text) => {
+        setPending(undefined);
+        bring(scene.id, place.after ?? undefined, text, document.production.roles[place.role]?.name);
+      }}
+    />
+  );
+  return (
+    <main className="scrolls min-w-0 flex-1 overflow-y-auto bg-paper" aria-label="Script">
+      <div className="mx-auto max-w-[760px] px-4 pt-4 pb-16">
+        <div className="mb-3 ml-[106px] flex items-start gap-2">
+          <div className="min-w-0 flex-1">
+            <EditableName
+              value={scene.scene.title}
+              label="Name of the scene"
+              onChange={(title) => run('Rename the scene', renameScene(scene.id, title))}
+              className="max-w-full truncate font-serif text-[23px] leading-7 font-semibold"
+            />
+            <p className="m-0 text-[12px] text-ink-2">{facts(scene)}</p>
+          </div>
+          <GapsMenu scene={scene} />
+          <ScriptMenu document={document} scene={scene} onPaste={() => setPasting(true)} />
+        </div>
+        <ul ref={list} className="m-0 list-none p-0">
+          {scene.lines.map((line, index) => (
+            <div key={line.id}>
+              {index > 0 && <Gap scene={scene} line={line} before={scene.lines[index - 1] as ScheduledLine} document={document} />}
+              {line.line.staging && <p className="my-1 mr-[112px] ml-[106px] font-serif text-[13px] leading-[18px] text-ink-2 italic">{line.line.staging}</p>}
+              {line.line.kind === 'beat' ? (
+                <BeatRow scene={scene} line={line} chosen={chosen === line.id} />
+              ) : (
+                <LineRow document={document} scene={scene} line={line} chosen={chosen === line.id} onNew={open} onMove={move} />
+              )}
+              {pending?.after === line.id && line.id !== last && row(pending)}
+            </div>
+          ))}
+          {scene.lines.length === 0 && (
+            <div className="mr-28 ml-[106px]">
+              <Empty sentence="Write the first line below, or paste a dialogue: it speaks at once.">
+                <Button kind="primary" icon={<ClipboardPaste size={14} strokeWidth={1.6} />} onClick={() => setPasting(true)}>
+                  Paste a script
+                </Button>
+              </Empty>
+            </div>
+          )}
+          {atEnd && (atEnd.after === last || !pending) && row(atEnd)}
+        </ul>
+      </div>
+      <PasteDialog open={pasting} onClose={() => setPasting(false)} onTake={(text) => bring(scene.id, last ?? undefined, text)} />
+    </main>
+  );
+}
+
+/** Who is offered after a line that has just been written: whoever it answers, else the next in the cast. */
+function speakerAfter(document: Document, place: Pending, scene: PlacedScene): string | undefined {
+  const before = scene.lines.findLast(({ line }) => line.kind === 'line' && line.role !== place.role)?.line.role;
+  return before ?? speakerBeside(document, place.role, 1);
+}
+
+function bring(scene: string, after: string | undefined, text: string, fallback?: string): void {
+  const made = pasteScript(scene, after, text, fallback);
+  if (!made) {
+    toast.error('No spoken line was found in it. Paste rows such as “MARIT: Good morning.”');
+    return;
+  }
+  const fresh = made.speakers.length ? ` ${made.speakers.join(' and ')} ${made.speakers.length > 1 ? 'are' : 'is'} new in the cast.` : '';
+  toast.success(`${made.lines} line${made.lines === 1 ? '' : 's'}${made.scenes > 1 ? ` in ${made.scenes} scenes` : ''} came in.${fresh}`);
+}
+
+/** Lines, length, pace, overlaps and what has no voice yet, in one sentence. */
+function facts(scene: PlacedScene): string {
+  const spoken = scene.lines.filter(({ line }) => line.kind === 'line');
+  const words = spoken.reduce((sum, { words: list }) => sum + list.length, 0);
+  const talking = spoken.reduce((sum, { start, end }) => sum + end - start, 0) / TICKS_PER_SECOND;
+  const over = spoken.filter(({ gap }) => gap !== undefined && gap < 0).length;
+  const drafts = spoken.filter(({ line }) => takeOf(line)?.kind === 'draft').length;
+  const real = spoken.filter(({ line }) => takeOf(line) && takeOf(line)?.kind !== 'draft').length;
+  const expected = words / (150 / 60);
+  return [
+    `${spoken.length} line${spoken.length === 1 ? '' : 's'}`,
+    formatDuration(scene.length),
+    ...(talking > 1 ? [`${Math.round((words / talking) * 60)} words a minute`] : []),
+    ...(real < spoken.length && words > 3 ? [`${Math.round(expected)} s of talk expected, ${talking.toFixed(0)} s now`] : []),
+    ...(over ? [`${over} overlap${over === 1 ? '' : 's'}`] : []),
+    ...(drafts ? [`${drafts} with a draft voice`] : spoken.length ? ['all recorded'] : []),
+  ].join(', ');
+}
+
+/** The silence before a line; a click changes it and plays the join again and again meanwhile. */
+function Gap({ scene, line, before, document }: { scene: PlacedScene; line: ScheduledLine; before: ScheduledLine; document: Document }) {
+  const gap = line.gap ?? 0;
+  const over = gap < 0;
+  const [open, setOpen] = useState(false);
+  const set = (value: number): void => void run('Change a turn gap', setGap(scene.id, line.id, value));
+  useEffect(() => {
+    if (open) return playJoin(line.id);
+  }, [open, line.id]);
+  const colours = [toneOf(colourOf(document, before.line.role)).strong, toneOf(colourOf(document, line.line.role)).strong];
+  return (
+    <div className="grid h-[22px] grid-cols-[82px_30px_minmax(0,1fr)] items-center px-0.5">
+      <span />
+      <span className="flex h-full justify-start pl-[7px]">
+        {over ? (
+          <span className="h-[18px] w-2 self-center" style={{ background: `repeating-linear-gradient(135deg, ${colours[0]} 0 3px, ${colours[1]} 3px 6px)` }} />
+        ) : (
+          <span className={`my-0.5 w-[2px] ${gap > toTicks(2) ? 'bg-warn' : 'bg-line'}`} />
+        )}
+      </span>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger asChild>
+          <button
+            type="button"
+            data-gap={line.id}
+            className={`justify-self-start rounded-sm px-0.5 text-[12px] leading-[18px] hover:underline ${over || gap > toTicks(2) ? 'font-semibold text-warn' : 'text-ink-2'}`}
+          >
+            {over ? `starts ${formatLength(-gap)} before the line above ends` : line.line.aside ? 'aside, at its own time' : `${formatLength(gap)} gap`}
+          </button>
+        </Popover.Trigger>
+        <PopoverPanel className="w-64" align="start">
+          <ValueField
+            label="Silence before this line (minus: it overlaps)"
+            value={`${(gap / TICKS_PER_SECOND).toFixed(2)} s`}
+            step={(direction, large) => set(gap + direction * (large ? 10 : 1) * (TICKS_PER_SECOND / scene.fps))}
+            onCommit={(text) => {
+              const value = parseTime(text, scene.fps);
+              if (value === undefined) return false;
+              set(value);
+              return true;
+            }}
+          />
+          <div className="mt-2 flex flex-wrap gap-1">
+            {([-0.4, 0, 0.3, 0.6, 1] as const).map((seconds) => (
+              <button key={seconds} type="button" className="h-6 rounded-[6px] border border-line px-2 text-[12px] hover:border-ink" onClick={() => set(toTicks(seconds))}>
+                {seconds < 0 ? 'overlap' : `${seconds} s`}
+              </button>
+            ))}
+          </div>
+          <p className="mt-2 mb-0 text-[12px] text-ink-2">The join plays again and again while this is open.</p>
+        </PopoverPanel>
+      </Popover.Root>
+    </div>
+  );
+}
+
+function BeatRow({ scene, line, chosen }: { scene: PlacedScene; line: ScheduledLine; chosen: boolean }) {
+  return (
+    <li
+      data-line={line.id}
+      className={`grid grid-cols-[74px_30px_minmax(0,1fr)] items-center rounded-[10px] border px-2 py-1 ${chosen ? 'border-ink bg-bench' : 'border-transparent'}`}
+      onPointerDown={() => view({ line: line.id, cue: undefined })}
+    >
+      <span className="pr-3 text-right text-[12px] font-[650]">{formatMoment(line.start, 1)}</span>
+      <span className="ml-[2px] h-[14px] w-[14px] rounded-full border-2 border-edge" />
+      <span className="flex items-center gap-2 text-[12px] text-ink-2">
+        <span className="font-serif text-[14px] italic">beat</span>
+        <ValueField
+          label=""
+          value={`${(line.line.beat / TICKS_PER_SECOND).toFixed(2)} s`}
+          className="w-20"
+          step={(direction, large) => run('Change a beat', setBeat(scene.id, line.id, line.line.beat + direction * (large ? 10 : 1) * (TICKS_PER_SECOND / scene.fps)))}
+          onCommit={(text) => {
+            const value = parseTime(text, scene.fps);
+            if (value === undefined || value < 0) return false;
+            run('Change a beat', setBeat(scene.id, line.id, value));
+            return true;
+          }}
+        />
+        <button type="button" className="text-act hover:underline" onClick={() => run('Delete a beat', deleteLines(scene.id, [line.id]))}>
+          Delete
+        </button>
+      </span>
+    </li>
+  );
+}
+
+/** The row in which the next line is written. */
+function NewLine({
+  document,
+  place,
+  focused,
+  onRole,
+  onWrite,
+  onLeave,
+  onPaste,
+}: {
+  document: Document;
+  place: Pending;
+  focused: boolean;
+  onRole: (role: string) => void;
+  onWrite: (text: string, more: boolean) => void;
+  onLeave: (step: 1 | -1) => void;
+  onPaste: (text: string) => void;
+}) {
+  const [text, setText] = useState('');
+  const area = useGrowing(text);
+  useEffect(() => {
+    if (focused) area.current?.focus();
+  }, [focused, area, place.after]);
+  const role = document.production.roles[place.role];
+  const tone = toneOf(role?.colour);
+  return (
+    <li className="mt-[22px] grid grid-cols-[74px_30px_minmax(0,1fr)_112px] px-2 py-1.5" data-new-line>
+      <span />
+      <div className="pt-1">
+        <CutTag colour={role?.colour} width={18} height={22} outline />
+      </div>
+      <div className="min-w-0">
+        {(focused || text) && (
+          <div className="text-[13px] leading-[18px] font-[680]" style={{ color: tone.deep }}>
+            {role?.name}
+          </div>
+        )}
+        <textarea
+          ref={area}
+          aria-label={`The next line, ${role?.name ?? ''}`}
+          rows={1}
+          value={text}
+          placeholder={focused ? 'What is said' : `${role?.name ?? ''}: press Tab to change who speaks`}
+          className="block w-full resize-none overflow-hidden border-none bg-transparent p-0 font-serif text-[16.5px] leading-6 outline-none placeholder:text-ink-3 focus:!shadow-none"
+          onChange={(event) => setText(event.target.value)}
+          onBlur={(event) => {
+            if (event.target.value.trim()) {
+              onWrite(event.target.value, false);
+              setText('');
+            }
+          }}
+          onPaste={(event) => {
+            const pasted = event.clipboardData.getData('text/plain');
+            if (!/\n\s*\S/.test(pasted) && !/^\S[^:\n]{0,30}:\s/.test(pasted)) return;
+            event.preventDefault();
+            setText('');
+            onPaste(pasted);
+          }}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === 'Enter' && !event.shiftKey) {
+              event.preventDefault();
+              const value = text;
+              setText('');
+              if (value.trim()) onWrite(value, true);
+            } else if (event.key === 'Tab' && !event.altKey && !event.ctrlKey) {
+              event.preventDefault();
+              const next = speakerBeside(document, place.role, event.shiftKey ? -1 : 1);
+              if (next) onRole(next);
+            } else if (event.key === 'Escape') {
+              setText('');
+              event.currentTarget.value = '';
+              event.currentTarget.blur();
+              onLeave(1);
+            } else if ((event.key === 'ArrowUp' || event.key === 'Backspace') && !text) {
+              event.preventDefault();
+              onLeave(-1);
+            }
+          }}
+        />
+      </div>
+      <span />
+    </li>
+  );
+}
+
+const ITEM = 'flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft';
+
+/** One command for all gaps of the scene. */
+function GapsMenu({ scene }: { scene: PlacedScene }) {
+  const gaps = scene.lines.flatMap(({ gap, line }) => (gap !== undefined && !line.aside ? [gap] : []));
+  const long = gaps.filter((gap) => gap > toTicks(0.6)).length;
+  const short = gaps.filter((gap) => gap >= 0 && gap < toTicks(0.2)).length;
+  const [every, setEvery] = useState('0.3');
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <Button disabled={!gaps.length}>Gaps</Button>
+      </Popover.Trigger>
+      <PopoverPanel className="w-72" align="end">
+        <p className="mt-0 mb-2 text-[12px] text-ink-2">
+          {gaps.length} gaps, {formatLength(gaps.reduce((sum, gap) => sum + gap, 0) / Math.max(1, gaps.length))} on average. Overlaps on purpose stay.
+        </p>
+        <div className="flex flex-col gap-1.5">
+          <div className="flex items-end gap-2">
+            <ValueField
+              label="Set every gap to"
+              value={`${every} s`}
+              className="w-28"
+              onCommit={(text) => {
+                const value = parseTime(text, scene.fps);
+                if (value === undefined || value < 0) return false;
+                setEvery((value / TICKS_PER_SECOND).toFixed(2));
+                return true;
+              }}
+            />
+            <Button className="flex-1" onClick={() => run('Set every gap', setEveryGap(scene.id, toTicks(Number(every))))}>
+              Set
+            </Button>
+          </div>
+          <Button disabled={!long} onClick={() => run('Tighten the gaps', tightenGaps(scene.id, toTicks(0.6)))}>
+            Tighten: {long} longer than 0.6 s
+          </Button>
+          <Button disabled={!short} onClick={() => run('Let the gaps breathe', breatheGaps(scene.id, toTicks(0.2)))}>
+            Breathe: {short} shorter than 0.2 s
+          </Button>
+        </div>
+      </PopoverPanel>
+    </Popover.Root>
+  );
+}
+
+function ScriptMenu({ document, scene, onPaste }: { document: Document; scene: PlacedScene; onPaste: () => void }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button icon={<ClipboardPaste size={14} strokeWidth={1.6} />}>Script</Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className="raised z-40 min-w-56 rounded-[9px] border border-line bg-paper p-1 text-[13px]">
+          <DropdownMenu.Item className={ITEM} onSelect={onPaste}>
+            <ClipboardPaste size={14} strokeWidth={1.6} /> Paste a script
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() =>
+              void chooseFiles('.fountain,.txt,.md,.csv,.tsv,text/*', false).then(async ([file]) => {
+                if (!file) return;
+                if (file.size > 4_000_000) return void toast.error('This file is too large for a script. Choose a text of up to 4 MB.');
+                bring(scene.id, scene.lines.at(-1)?.id, await file.text());
+              })
+            }
+          >
+            <FileUp size={14} strokeWidth={1.6} /> Open a script file
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => {
+              const link = window.document.createElement('a');
+              link.href = URL.createObjectURL(new Blob([writeFountain(document)], { type: 'text/plain' }));
+              link.download = `${document.production.title.replace(/[^\p{L}\p{N} -]/gu, '')}.fountain`;
+              link.click();
+              setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+            }}
+          >
+            <FileDown size={14} strokeWidth={1.6} /> Save as Fountain
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,468 @@
+import { AudioLines, Mic, Play, Square, Trash2, Upload } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import type { Document, Take, Voice } from '#core/document/schema';
+import { chooseTake, removeTake, setAside } from '#core/edit/commands/lines';
+import { setVoice } from '#core/edit/commands/stage';
+import { renameTake, setWordTimes } from '#core/edit/commands/takes';
+import { joinLines, splitLine } from '#core/edit/commands/turns';
+import type { ScheduledLine } from '#core/schedule/schedule';
+import { takeOf } from '#core/schedule/timing';
+import { gainOf } from '#core/sound/mix';
+import { VOICE_PRESETS } from '#core/speech/voices';
+import { formatLength } from '#core/time/format';
+import { inOrder } from '#core/time/order';
+import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { colourOf, type PlacedScene } from '../composer/film.ts';
+import { audition, playLine, stop } from '../composer/transport.ts';
+import { makeId } from '../ids.ts';
+import { preview, run } from '../state/production.ts';
+import { useView } from '../state/view.ts';
+import { Button, CutTag, EditableName, Empty, IconButton, Popover, PopoverPanel } from '../ui/parts.tsx';
+import { toneOf } from '../ui/speakers.ts';
+import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
+import { CleanUp } from './CleanUp.tsx';
+import { Waveform } from './Waveform.tsx';
+
+const WIDTH = 338;
+
+/** The chosen line's voice: what speaks now, its takes, its words in the sound, its draft. */
+export function VoiceCard({ document, scene, onRecord }: { document: Document; scene: PlacedScene; onRecord: (line: string) => void }) {
+  const chosen = useView((state) => state.line);
+  const line = scene.lines.find(({ id, line: one }) => id === chosen && one.kind === 'line');
+  return (
+    <aside className="scrolls flex w-[376px] shrink-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="The voice of the chosen line">
+      {line ? (
+        <Card key={line.id} document={document} scene={scene} line={line} onRecord={() => onRecord(line.id)} />
+      ) : (
+        <div className="p-4">
+          <Empty sentence="Choose a line to hear it, record it, or shape its draft voice." />
+        </div>
+      )}
+    </aside>
+  );
+}
+
+function Card({ document, scene, line, onRecord }: { document: Document; scene: PlacedScene; line: ScheduledLine; onRecord: () => void }) {
+  const colour = colourOf(document, line.line.role);
+  const tone = toneOf(colour);
+  const role = line.line.role ? document.production.roles[line.line.role] : undefined;
+  const takes = inOrder(line.line.takes).toReversed();
+  const real = takes.filter(([, take]) => take.kind !== 'draft');
+  const used = takeOf(line.line);
+  const usedId = line.line.take;
+  const hung = Object.values(scene.scene.cues).filter((cue) => cue.start.to === 'word' && line.line.words[cue.start.word]).length;
+  const playing = useView((state) => state.playing);
+  return (
+    <>
+      <div className="flex items-center gap-2 px-4 pt-3.5 pb-2">
+        <CutTag colour={colour} width={16} height={20} />
+        <h2 className="m-0 min-w-0 flex-1 truncate text-[16px] leading-[22px] font-[680]">
+          Line {line.index + 1}, {role?.name}
+        </h2>
+        <span className="text-[12px] text-ink-2">{formatLength(line.end - line.start)}</span>
+        <IconButton label={playing ? 'Stop' : 'Hear the line in the scene'} onClick={() => (playing ? stop() : playLine(line.id))}>
+          {playing ? <Square size={14} fill="currentColor" /> : <Play size={14} fill="currentColor" />}
+        </IconButton>
+      </div>
+      <div className="flex items-center gap-3 px-4 pb-3">
+        <button
+          type="button"
+          aria-label={`Record take ${real.length + 1} (R)`}
+          className="flex size-[54px] shrink-0 items-center justify-center rounded-full border-4 border-err-soft bg-err text-white hover:border-err"
+          onClick={onRecord}
+        >
+          <Mic size={22} strokeWidth={1.8} />
+        </button>
+        <div className="min-w-0 flex-1">
+          <div className="font-[680]">Record take {real.length + 1}</div>
+          <div className="text-[12px] text-ink-2">or drop a sound on the line, or</div>
+          <button
+            type="button"
+            className="inline-flex items-center gap-1 text-[12px] font-semibold text-act hover:underline"
+            onClick={() => void chooseFiles(SOUND_TYPES, false).then(([file]) => (file ? importOnLine(scene.id, line.id, file) : undefined))}
+          >
+            <Upload size={12} strokeWidth={1.8} /> bring a voice file in
+          </button>
+        </div>
+      </div>
+      <section aria-label="Takes" className="px-4 pb-3">
+        <div className="mb-1.5 flex items-baseline justify-between">
+          <h3 className="m-0 text-[13px] font-[680]">Takes</h3>
+          <span className="text-[12px] text-ink-2">
+            {used?.analysis ? (Object.keys(used.times).length ? 'words matched to the script' : 'no words yet') : used ? 'listening to it …' : ''}
+          </span>
+        </div>
+        {takes.map(([id, take]) => (
+          <TakeRow key={id} scene={scene} line={line} id={id} take={take} used={id === usedId} tint={tone.tint} strong={tone.fine} />
+        ))}
+        {takes.length === 0 && <Empty sentence={line.line.text ? 'The draft voice is on its way.' : 'Type the words: the draft voice speaks them at once.'} />}
+        {used && usedId && used.kind !== 'draft' && <WordStrip scene={scene} line={line} id={usedId} take={used} tone={tone} hung={hung} />}
+      </section>
+      {used && usedId && used.kind !== 'draft' && <CleanUp scene={scene} line={line.id} id={usedId} take={used} />}
+      {role && line.line.role && (
+        <ShapeDraft role={line.line.role} name={role.name} voice={role.voice} lines={scene.lines.filter((one) => one.line.role === line.line.role).length} />
+      )}
+      <section aria-label="The line" className="border-t border-line px-4 py-3">
+        <div className="flex flex-wrap gap-1.5">
+          <SplitButton scene={scene} line={line} />
+          <Button className="!h-7 !px-2.5" onClick={() => run('Join two lines', joinLines(scene.id, line.id, makeId))}>
+            Join with the next
+          </Button>
+          <Button
+            className={`!h-7 !px-2.5 ${line.line.offStage ? '!bg-act-soft' : ''}`}
+            aria-pressed={line.line.offStage}
+            onClick={() => run('On or off stage', setAside(scene.id, line.id, { offStage: !line.line.offStage }))}
+          >
+            Off stage
+          </Button>
+        </div>
+      </section>
+    </>
+  );
+}
+
+/** One take: heard by itself before it is used, named, used, thrown away. */
+function TakeRow({ scene, line, id, take, used, tint, strong }: { scene: PlacedScene; line: ScheduledLine; id: string; take: Take; used: boolean; tint: string; strong: string }) {
+  const [heard, setHeard] = useState(false);
+  const draft = take.kind === 'draft';
+  const longest = Math.max(...Object.values(line.line.takes).map(({ length }) => length));
+  return (
+    <div
+      data-take={take.name}
+      className={`mb-2 rounded-[10px] border px-2.5 pt-1.5 pb-2 ${used ? 'border-ink [box-shadow:0_0_0_1px_var(--color-ink)]' : 'border-transparent bg-bench'}`}
+      style={used ? { background: tint } : undefined}
+    >
+      <div className="flex items-center gap-2">
+        <button
+          type="button"
+          aria-label={heard ? `Stop ${take.name}` : `Hear ${take.name} alone`}
+          className={`flex size-[26px] items-center justify-center rounded-full border ${heard || used ? 'border-act bg-act text-white' : 'border-edge bg-paper text-ink'}`}
+          onClick={() => {
+            if (heard) return stop();
+            setHeard(true);
+            audition({ media: take.media, from: take.from, length: take.length, gain: gainOf(take.gainDb) }, () => setHeard(false));
+          }}
+        >
+          {heard ? <Square size={11} fill="currentColor" /> : <Play size={11} fill="currentColor" />}
+        </button>
+        {draft ? (
+          <span className="inline-flex items-center gap-1.5 font-[650]">
+            <AudioLines size={13} strokeWidth={1.6} /> Draft voice
+          </span>
+        ) : (
+          <EditableName
+            value={take.name}
+            label="Name of the take"
+            className="max-w-32 truncate font-[650]"
+            onChange={(name) => run('Rename a take', renameTake(scene.id, line.id, id, name))}
+          />
+        )}
+        {used ? (
+          <span className="text-[12px] font-semibold" style={{ color: strong }}>
+            in use
+          </span>
+        ) : (
+          <button type="button" className="text-[12px] font-semibold text-act hover:underline" onClick={() => run('Use another take', chooseTake(scene.id, line.id, id))}>
+            Use it
+          </button>
+        )}
+        <span className="flex-1" />
+        <span className="text-[12px] text-ink-2">{formatLength(take.length)}</span>
+        {!draft && (
+          <IconButton label={`Remove ${take.name}`} className="!size-6" onClick={() => run('Remove a take', removeTake(scene.id, line.id, id))}>
+            <Trash2 size={13} strokeWidth={1.6} />
+          </IconButton>
+        )}
+      </div>
+      <button
+        type="button"
+        tabIndex={-1}
+        aria-hidden="true"
+        className="mt-1 block w-full cursor-pointer"
+        onClick={() => !used && run('Use another take', chooseTake(scene.id, line.id, id))}
+      >
+        <Waveform
+          media={take.media}
+          from={take.from}
+          length={take.length}
+          width={WIDTH - 22}
+          height={30}
+          colour={used ? strong : '#6f8586'}
+          share={Math.max(0.12, take.length / longest)}
+        />
+      </button>
+    </div>
+  );
+}
+
+/** The words along the take; an edge that is dragged re-times the word and its neighbour. */
+function WordStrip({ scene, line, id, take, tone, hung }: { scene: PlacedScene; line: ScheduledLine; id: string; take: Take; tone: ReturnType<typeof toneOf>; hung: number }) {
+  const [grabbed, setGrabbed] = useState<{ word: string; length: number }>();
+  const width = WIDTH;
+  const scale = width / Math.max(1, take.length);
+  const words = inOrder(line.line.words).flatMap(([word, { text }]) => (take.times[word] ? [{ id: word, text, ...take.times[word] }] : []));
+  const least = TICKS_PER_SECOND * 0.03;
+  const drag = (event: React.PointerEvent<SVGElement>, index: number, edge: 'start' | 'end'): void => {
+    event.preventDefault();
+    const word = words[index];
+    if (!word) return;
+    const element = event.currentTarget;
+    element.setPointerCapture(event.pointerId);
+    const startX = event.clientX;
+    const neighbour = words[index + (edge === 'start' ? -1 : 1)];
+    const times = (clientX: number): Record<string, { start: number; end: number }> => {
+      let at = word[edge] + (clientX - startX) / scale;
+      at =
+        edge === 'start'
+          ? Math.min(word.end - least, Math.max(neighbour ? neighbour.start + least : 0, at))
+          : Math.max(word.start + least, Math.min(neighbour ? neighbour.end - least : take.length, at));
+      const out: Record<string, { start: number; end: number }> = { [word.id]: { start: word.start, end: word.end, [edge]: at } };
+      if (neighbour && edge === 'end' && at > neighbour.start) out[neighbour.id] = { start: at, end: neighbour.end };
+      if (neighbour && edge === 'start' && at < neighbour.end) out[neighbour.id] = { start: neighbour.start, end: at };
+      return out;
+    };
+    const move = (next: PointerEvent): void => {
+      const made = times(next.clientX);
+      const own = made[word.id] as { start: number; end: number };
+      setGrabbed({ word: word.text, length: own.end - own.start });
+      preview(setWordTimes(scene.id, line.id, id, made));
+    };
+    const up = (next: PointerEvent): void => {
+      element.removeEventListener('pointermove', move as EventListener);
+      element.removeEventListener('pointerup', up as EventListener);
+      setGrabbed(undefined);
+      if (Math.abs(next.clientX - startX) > 1) run('Re-time a word', setWordTimes(scene.id, line.id, id, times(next.clientX)));
+      else preview(undefined);
+    };
+    element.addEventListener('pointermove', move as EventListener);
+    element.addEventListener('pointerup', up as EventListener);
+  };
+  const spoken = useSpoken(line);
+  if (!words.length)
+    return (
+      <p className="m-0 text-[12px] text-ink-2">{take.analysis ? 'No words were found in this take. Type the line’s words, and they are matched.' : 'Finding the words in it …'}</p>
+    );
+  return (
+    <div>
+      <svg width={width} height={40} className="block rounded-[8px] bg-bench" role="group" aria-label="Words in the take">
+        {words.map((word, index) => {
+          const wide = Math.max(2, (word.end - word.start) * scale - 1);
+          const x = word.start * scale;
+          return (
+            <g key={word.id}>
+              <rect x={x} y={5} width={wide} height={30} rx={2} fill={spoken === word.id ? '#f8cc2f' : tone.mid} />
+              {wide > word.text.length * 4.6 && (
+                <text x={x + wide / 2} y={24} textAnchor="middle" className="pointer-events-none fill-ink font-serif text-[12px]">
+                  {word.text}
+                </text>
+              )}
+              {(['start', 'end'] as const).map((edge) => (
+                <rect
+                  key={edge}
+                  x={(edge === 'start' ? x : x + wide) - 4}
+                  y={3}
+                  width={8}
+                  height={34}
+                  fill="transparent"
+                  className="cursor-ew-resize hover:fill-ink/20"
+                  onPointerDown={(event) => drag(event, index, edge)}
+                >
+                  <title>{`${word.text}: ${((word.end - word.start) / TICKS_PER_SECOND).toFixed(2)} s`}</title>
+                </rect>
+              ))}
+            </g>
+          );
+        })}
+      </svg>
+      <div className="mt-1 flex justify-between text-[12px] text-ink-2">
+        <span>{grabbed ? `${grabbed.word} ${(grabbed.length / TICKS_PER_SECOND).toFixed(2)} s` : 'Drag a word’s edge to re-time it.'}</span>
+        {hung > 0 && (
+          <span className="font-semibold text-act">
+            {hung} cue{hung === 1 ? '' : 's'} follow{hung === 1 ? 's' : ''}
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The word that is heard now. */
+function useSpoken(line: ScheduledLine): string | undefined {
+  const [spoken, setSpoken] = useState<string>();
+  useEffect(
+    () =>
+      useView.subscribe(({ tick, playing }) => {
+        const word = playing ? line.words.find(({ start, end }) => tick >= start && tick < end)?.id : undefined;
+        setSpoken(word);
+      }),
+    [line],
+  );
+  return spoken;
+}
+
+const LANGUAGES: readonly (readonly [string, string])[] = [
+  ['en-us+f5', 'English, woman'],
+  ['en-us+klatt4', 'English, man'],
+  ['de', 'German'],
+  ['fr', 'French'],
+  ['es', 'Spanish'],
+  ['it', 'Italian'],
+  ['pt', 'Portuguese'],
+  ['nl', 'Dutch'],
+  ['sv', 'Swedish'],
+  ['nb', 'Norwegian'],
+  ['da', 'Danish'],
+  ['fi', 'Finnish'],
+  ['pl', 'Polish'],
+  ['cs', 'Czech'],
+  ['el', 'Greek'],
+  ['tr', 'Turkish'],
+  ['ru', 'Russian'],
+  ['uk', 'Ukrainian'],
+  ['hi', 'Hindi'],
+];
+
+/** The draft voice of a speaker: which, how fast, how high, how long it pauses. All its draft lines follow. */
+function ShapeDraft({ role, name, voice, lines }: { role: string; name: string; voice: Voice; lines: number }) {
+  const key = (one: Voice): string => `${one.engine} ${one.voice} ${one.effect}`;
+  const preset = VOICE_PRESETS.find((one) => JSON.stringify(one.voice) === JSON.stringify(voice)) ?? VOICE_PRESETS.find((one) => key(one.voice) === key(voice));
+  const change = (values: Partial<Voice>): void => void run('Shape the draft voice', setVoice(role, { ...voice, ...values }));
+  const pitched = voice.engine === 'espeak' || (voice.engine === 'flite' && voice.voice !== 'rms');
+  return (
+    <section aria-label="Shape the draft" className="border-t border-line px-4 py-3">
+      <div className="mb-1.5 flex items-baseline justify-between">
+        <h3 className="m-0 text-[13px] font-[680]">Draft voice of {name}</h3>
+        <span className="text-[12px] text-ink-2">
+          {lines} line{lines === 1 ? '' : 's'} in this scene
+        </span>
+      </div>
+      <label className="mb-2 flex items-center gap-2 text-[12px] text-ink-2">
+        <span className="w-14">Voice</span>
+        <select
+          value={voice.engine === 'espeak' ? `espeak ${voice.voice}` : (preset?.id ?? '')}
+          className="h-7 min-w-0 flex-1 rounded-[7px] border border-edge bg-white px-1.5 text-[13px] text-ink"
+          onChange={(event) => {
+            const { value } = event.target;
+            const other = VOICE_PRESETS.find(({ id }) => id === value);
+            if (other) run('Choose a draft voice', setVoice(role, other.voice));
+            else if (value.startsWith('espeak '))
+              run('Choose a draft voice', setVoice(role, { engine: 'espeak', voice: value.slice(7), stretch: 1, pitch: 1, formant: 1, pause: 0.28, effect: 'none' }));
+          }}
+        >
+          {!preset && voice.engine !== 'espeak' && <option value="">shaped</option>}
+          <optgroup label="English">
+            {VOICE_PRESETS.map(({ id, name: called, about }) => (
+              <option key={id} value={id}>
+                {called}, {about}
+              </option>
+            ))}
+          </optgroup>
+          <optgroup label="Other languages, plain">
+            {LANGUAGES.map(([id, called]) => (
+              <option key={id} value={`espeak ${id}`}>
+                {called}
+              </option>
+            ))}
+          </optgroup>
+        </select>
+      </label>
+      <VoiceDial
+        label="Speed"
+        value={1 / voice.stretch}
+        min={0.6}
+        max={1.6}
+        told={(v) => `${Math.round(v * 100)} %`}
+        onTake={(v) => change({ stretch: Math.round((1 / v) * 100) / 100 })}
+      />
+      {pitched && <VoiceDial label="Pitch" value={voice.pitch} min={0.6} max={1.6} told={(v) => `${Math.round(v * 100)} %`} onTake={(v) => change({ pitch: v })} />}
+      <VoiceDial
+        label="Size"
+        value={1 / voice.formant}
+        min={0.75}
+        max={1.3}
+        told={(v) => (Math.abs(v - 1) < 0.02 ? 'as it is' : v > 1 ? 'larger' : 'smaller')}
+        onTake={(v) => change({ formant: Math.round((1 / v) * 100) / 100 })}
+      />
+      <VoiceDial label="Pauses" value={voice.pause} min={0} max={1.5} told={(v) => `${v.toFixed(2)} s`} onTake={(v) => change({ pause: v })} />
+    </section>
+  );
+}
+
+function VoiceDial({
+  label,
+  value,
+  min,
+  max,
+  told,
+  onTake,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  told: (value: number) => string;
+  onTake: (value: number) => void;
+}) {
+  const [draft, setDraft] = useState<number>();
+  const input = useRef<HTMLInputElement>(null);
+  const shown = draft ?? value;
+  const share = ((shown - min) / (max - min)) * 100;
+  const commit = (): void => {
+    if (draft !== undefined && Math.abs(draft - value) > 0.004) onTake(Math.round(draft * 100) / 100);
+    setDraft(undefined);
+  };
+  return (
+    <label className="mb-1 flex items-center gap-2 text-[12px] text-ink-2">
+      <span className="w-14">{label}</span>
+      <input
+        ref={input}
+        type="range"
+        min={min}
+        max={max}
+        step={0.01}
+        value={shown}
+        className="dial h-4 min-w-0 flex-1 cursor-pointer appearance-none bg-transparent"
+        style={{ ['--fill' as string]: `linear-gradient(90deg, var(--color-act) ${share}%, var(--color-line) ${share}%)` }}
+        onChange={(event) => setDraft(Number(event.target.value))}
+        onPointerUp={commit}
+        onKeyUp={commit}
+        onBlur={commit}
+      />
+      <span className="w-14 text-right font-[650] text-ink">{told(shown)}</span>
+    </label>
+  );
+}
+
+/** Parts the line before a word that is pointed at. */
+function SplitButton({ scene, line }: { scene: PlacedScene; line: ScheduledLine }) {
+  const words = inOrder(line.line.words);
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <Button className="!h-7 !px-2.5" disabled={words.length < 2}>
+          Split …
+        </Button>
+      </Popover.Trigger>
+      <PopoverPanel className="w-80" align="start">
+        <p className="mt-0 mb-2 text-[12px] text-ink-2">The new line begins with the word you choose. A recording is parted there too.</p>
+        <div className="flex flex-wrap gap-1">
+          {words.map(([id, { text }], index) => (
+            <button
+              key={id}
+              type="button"
+              disabled={index === 0}
+              className="rounded-[5px] border border-line px-1.5 font-serif text-[14px] leading-6 hover:border-ink hover:bg-act-soft disabled:border-transparent disabled:text-ink-3"
+              onClick={() => {
+                setOpen(false);
+                run('Split a line', splitLine(scene.id, line.id, id, makeId('line'), makeId));
+              }}
+            >
+              {text}
+            </button>
+          ))}
+        </div>
+      </PopoverPanel>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,144 @@
+import type { Document, Scene } from '#core/document/schema';
+import { insertLine, insertScript, setDirection, setLineText } from '#core/edit/commands/lines';
+import { addScene, emptyScene } from '#core/edit/commands/stage';
+import { addSpeaker, designsFor, freePlace, voiceFor } from '#core/edit/create';
+import { designed } from '#core/figure/cast';
+import { readScript } from '#core/formats/script/read';
+import { tidyName, withoutDirections } from '#core/formats/script/script';
+import { inOrder, orderAtEnd } from '#core/time/order';
+import { makeId } from '../ids.ts';
+import { run, useProduction } from '../state/production.ts';
+
+const now = (): Document | undefined => useProduction.getState().document;
+
+/** The role of a name; where nobody has it yet, it is cast with a draft voice and stands on the scene's stage. */
+export function roleNamed(name: string, scene: string, follows?: string): string | undefined {
+  const document = now();
+  if (!document) return undefined;
+  const tidy = tidyName(name);
+  const known = Object.entries(document.production.roles).find(([, role]) => role.name.toLowerCase() === tidy.toLowerCase());
+  if (known) return known[0];
+  const role = makeId('role');
+  const others = Object.values(document.production.roles);
+  const design = designsFor([...others.map((one) => one.name), tidy]).at(-1);
+  if (!design) return undefined;
+  const character = { ...designed(design, makeId('character'), orderAtEnd(document.characters)), name: tidy };
+  const stage = document.scenes[scene];
+  const voice = voiceFor(
+    design,
+    others.length,
+    others.map((one) => one.voice),
+  );
+  run(
+    `Cast ${tidy}`,
+    addSpeaker({
+      role,
+      character,
+      colour: (others.length % 8) + 1,
+      name: tidy,
+      voice,
+      ...(stage ? { scene, layer: makeId('layer'), place: freePlace(stage, document.production.frame) } : {}),
+    }),
+    follows ? { follows } : {},
+  );
+  return role;
+}
+
+/** Who is likely to speak after a line: whoever spoke before it, else the next in the cast. */
+export function nextSpeaker(document: Document, scene: Scene, after: string | null): string | undefined {
+  const lines = inOrder(scene.lines).filter(([, line]) => line.kind === 'line');
+  const index = lines.findIndex(([id]) => id === after);
+  const current = lines[index]?.[1].role;
+  const before = lines
+    .slice(0, Math.max(0, index))
+    .reverse()
+    .find(([, line]) => line.role !== current)?.[1].role;
+  const roles = inOrder(document.production.roles).map(([id]) => id);
+  return before ?? roles.find((id) => id !== current) ?? roles[0];
+}
+
+/** The speaker before or after one in the order of the cast. */
+export function speakerBeside(document: Document, role: string | null, step: 1 | -1): string | undefined {
+  const roles = inOrder(document.production.roles).map(([id]) => id);
+  if (!roles.length) return undefined;
+  const at = role ? roles.indexOf(role) : -1;
+  return roles[(at + step + roles.length) % roles.length];
+}
+
+/** What was typed in a row: `name: ` at its head changes the speaker, brackets are how it is said. */
+export function typed(text: string): { speaker?: string; text: string; direction?: string } {
+  const flat = text.replace(/\s+/g, ' ').trim();
+  const named = /^([\p{L}][\p{L}\p{N} .'’-]{0,28}?)\s*[:：]\s+(.*)$/u.exec(flat);
+  const speaker = named && (named[1] as string).split(' ').length <= 3 ? (named[1] as string) : undefined;
+  const { text: said, directions } = withoutDirections(speaker ? (named?.[2] ?? '') : flat);
+  return { ...(speaker ? { speaker } : {}), text: said, ...(directions.length ? { direction: directions.join('; ') } : {}) };
+}
+
+/** Keeps what was typed in a line. Gives the edit, if there was any. */
+export function keepLine(scene: string, lineId: string, text: string): string | undefined {
+  const line = now()?.scenes[scene]?.lines[lineId];
+  if (!line) return undefined;
+  const { speaker, text: said, direction } = typed(text);
+  const role = speaker ? roleNamed(speaker, scene) : undefined;
+  if (said === line.text && !direction && (!role || role === line.role)) return undefined;
+  return run('Change the words', (draft) => {
+    const message = setLineText(scene, lineId, said, makeId)(draft);
+    if (direction) setDirection(scene, lineId, { direction: [line.direction, direction].filter(Boolean).join('; ') })(draft);
+    const target = draft.scenes[scene]?.lines[lineId];
+    if (target && role) target.role = role;
+    return message;
+  });
+}
+
+/** A new line after another one. Gives its id, or undefined where nothing is said. */
+export function writeLine(scene: string, after: string | null, role: string, text: string): string | undefined {
+  const { speaker, text: said, direction } = typed(text);
+  if (!said) return undefined;
+  const who = (speaker && roleNamed(speaker, scene)) || role;
+  const id = makeId('line');
+  run('Write a line', (draft) => {
+    insertLine(scene, id, who, said, after, makeId)(draft);
+    if (direction) setDirection(scene, id, { direction })(draft);
+  });
+  return id;
+}
+
+/** Puts a pasted dialogue after a line; headings in it begin scenes of their own. Gives how many lines came in. */
+export function pasteScript(
+  scene: string,
+  after: string | undefined,
+  source: string,
+  fallback?: string,
+): { lines: number; scenes: number; speakers: readonly string[] } | undefined {
+  const script = readScript(source, fallback);
+  if (!script.lines.length) return undefined;
+  const fresh = script.speakers.filter((name) => !Object.values(now()?.production.roles ?? {}).some((role) => role.name.toLowerCase() === name.toLowerCase()));
+  let first: string | undefined;
+  const roles: Record<string, string> = {};
+  for (const name of script.speakers) {
+    const before = useProduction.getState().log.at(-1)?.id;
+    const role = roleNamed(name, scene, first);
+    if (role) roles[name] = role;
+    const made = useProduction.getState().log.at(-1)?.id;
+    if (made !== before) first ??= made;
+  }
+  let target = scene;
+  let scenes = 0;
+  for (const { title, lines } of script.scenes) {
+    const document = now();
+    if (!document) break;
+    if (title !== undefined && (scenes > 0 || Object.keys(document.scenes[target]?.lines ?? {}).length > 0)) {
+      const id = makeId('scene');
+      const back = document.scenes[scene]?.backdrop;
+      if (back) {
+        const edit = run('A scene', addScene(emptyScene(id, orderAtEnd(document.scenes), title, back)), first ? { follows: first } : {});
+        first ??= edit;
+        target = id;
+      }
+    }
+    const edit = run('Paste a script', insertScript(target, { lines }, roles, makeId, target === scene ? after : undefined), first ? { follows: first } : {});
+    first ??= edit;
+    scenes++;
+  }
+  return { lines: script.lines.length, scenes, speakers: fresh };
+}
