@@ -67,6 +67,13 @@ export async function openBrowser({ width = 1280, height = 800, microphone }: { 
     all: (css: string): Promise<WebElement[]> => driver.findElements(By.css(css)),
     button: (name: string): Promise<WebElement> =>
       driver.wait(until.elementLocated(By.xpath(`//button[normalize-space()="${name}" or @aria-label="${name}"]`)), 15_000, `No button is called ${name}`),
+    /** Gives files to the chooser that a button opens. */
+    async choose(press: () => Promise<void>, ...files: string[]): Promise<void> {
+      await run('HTMLInputElement.prototype.click = function () { if (this.type !== "file") this.dispatchEvent(new MouseEvent("click", { bubbles: true })); }');
+      await press();
+      const input = await driver.wait(until.elementLocated(By.css('input[data-kipzo="chooser"]')), 15_000, 'No chooser was opened');
+      await input.sendKeys(files.join('\n'));
+    },
     async shot(file: string): Promise<void> {
       writeFileSync(file, await driver.takeScreenshot(), 'base64');
     },

@@ -43,14 +43,6 @@ async function drag(element: WebElement, dx: number, dy = 0, from: { x: number; 
   await actions.release().perform();
 }
 
-/** Gives files to the chooser that a button opens. */
-async function choose(press: () => Promise<void>, ...files: string[]): Promise<void> {
-  await browser.run('HTMLInputElement.prototype.click = function () { if (this.type !== "file") this.dispatchEvent(new MouseEvent("click", { bubbles: true })); }');
-  await press();
-  const input = await browser.find('input[data-kipzo="chooser"]');
-  await input.sendKeys(files.join('\n'));
-}
-
 describe('the demo', () => {
   it('opens from home in one click, plays with sound, and the mouth moves while a voice sounds', async () => {
     await browser.driver.get(house.url);
@@ -194,7 +186,7 @@ describe('a new production', () => {
     const line = await browser.find('[data-line-index="2"]');
     await browser.driver.actions().move({ origin: line, x: 0, y: -14 }).click().perform();
     await (await browser.find('aside[aria-label="The chosen line"] button[aria-haspopup="dialog"]')).click();
-    await choose(async () => (await browser.button('Bring in a voice file')).click(), file);
+    await browser.choose(async () => (await browser.button('Bring in a voice file')).click(), file);
     await browser.until(
       'the take is used and listened to',
       `const s = Object.values(kipzo.production.getState().document.scenes)[0]; const l = Object.values(s.lines).find((x) => x.text === 'Where is the sea?'); const t = l.takes[l.take]; return t.kind === 'imported' && t.analysis && Object.keys(t.times).length === 4`,
@@ -268,7 +260,7 @@ describe('a new production', () => {
   it('takes a picture as backdrop, filled or fitted', async () => {
     execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'color=c=0x3f8d8a:s=400x400', '-frames:v', '1', join(folder, 'wall.png')]);
     await (await browser.button('Bring on stage')).click();
-    await choose(async () => (await browser.driver.findElement(By.xpath('//*[@role="menuitem" and contains(., "Your own picture")]'))).click(), join(folder, 'wall.png'));
+    await browser.choose(async () => (await browser.driver.findElement(By.xpath('//*[@role="menuitem" and contains(., "Your own picture")]'))).click(), join(folder, 'wall.png'));
     await browser.until('the picture is the backdrop', `return Object.values(kipzo.production.getState().document.scenes)[0].backdrop.kind === 'picture'`);
     await (await browser.button('Fit')).click();
     expect(await scene('return s.backdrop.fit')).toBe('fit');
@@ -372,7 +364,7 @@ describe('home', () => {
   it('makes a quick film from a voice file that plays at once', async () => {
     await browser.driver.get(house.url);
     await (await browser.button('Quick film')).click();
-    await choose(async () => (await browser.button('Choose voice files')).click(), join(folder, 'tully.wav'));
+    await browser.choose(async () => (await browser.button('Choose voice files')).click(), join(folder, 'tully.wav'));
     await (await browser.button('Make the film')).click();
     await opened();
     await browser.until('it plays', 'return kipzo.view.getState().playing', 20_000);
@@ -385,7 +377,7 @@ describe('home', () => {
     const line = await browser.find('[data-line-index="1"]');
     await browser.driver.actions().move({ origin: line, x: 0, y: -14 }).click().perform();
     await (await browser.find('aside[aria-label="The chosen line"] button[aria-haspopup="dialog"]')).click();
-    await choose(async () => (await browser.button('Bring in a voice file')).click(), join(folder, 'note.wav'));
+    await browser.choose(async () => (await browser.button('Bring in a voice file')).click(), join(folder, 'note.wav'));
     await browser.until(
       'the sentence is shown',
       `return [...document.querySelectorAll('[data-sonner-toast]')].some((t) => t.textContent.includes('not a sound that can be read'))`,

@@ -129,4 +129,57 @@ describe('script and voices', () => {
     await (await browser.button('Undo: Record a take (Ctrl+Z)')).click();
     await browser.until('one take is left', `return document.querySelectorAll('[data-take^="Take"]').length === 1`);
   }, 200_000);
+
+  it('one recording of both speakers is parted, one speaker mended by keys, and it plays', async () => {
+    const before = await lines();
+    const said: [string, string][] = [
+      ['slt', 'Good morning, Tully.'],
+      ['rms', 'Who drank the harbour?'],
+      ['slt', 'No one did. It went out with the tide.'],
+      ['rms', 'It goes up, then down?'],
+      ['slt', 'Twice a day.'],
+      ['slt', 'The Moon does it.'],
+    ];
+    const pieces = said.map(([voice, text], n) => {
+      const file = join(folder, `p${n}.wav`);
+      execFileSync('flite', ['-voice', voice, '-t', text, '-o', join(folder, `r${n}.wav`)]);
+      execFileSync('sox', [join(folder, `r${n}.wav`), '-r', '48000', '-c', '1', file, 'pad', '0.2', '0.5']);
+      return file;
+    });
+    const whole = join(folder, 'everybody.wav');
+    execFileSync('sox', [...pieces, whole]);
+    await browser.choose(async () => (await browser.button('Bring in one recording of everybody')).click(), whole);
+    await browser.until('it is parted', `return document.querySelector('[data-review]')?.dataset.review === 'ready'`, 60_000);
+    const rows = () =>
+      browser.run(
+        `return [...document.querySelectorAll('[data-piece]')].map((row) => { const [who, line] = row.querySelectorAll('select'); return [who.selectedOptions[0].textContent.slice(2), line.value]; })`,
+      ) as Promise<[string, string][]>;
+    const found = await rows();
+    expect(found.map(([who]) => who)).toEqual(before.map(({ who }) => who));
+    expect(found.map(([, line]) => line)).toEqual(before.map(({ id }) => id));
+    // A wrong speaker is mended by one key, and taken back by another.
+    await type(Key.ARROW_DOWN, '1');
+    expect((await rows())[1]?.[0]).toBe('Marit');
+    await browser.driver.actions({ async: true }).keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
+    expect((await rows())[1]?.[0]).toBe('Tully');
+    // Parted and joined again, dropped and kept: nothing is lost.
+    await type('s');
+    expect((await rows()).length).toBe(7);
+    await type('j', 'x', 'x');
+    expect((await rows()).length).toBe(6);
+    await type(Key.ENTER);
+    await browser.until('the lines took their voices', `return !document.querySelector('[data-review]')`, 30_000);
+    await browser.until(
+      'all were listened to',
+      `return Object.values(Object.values(kipzo.production.getState().document.scenes)[0].lines).every((l) => l.takes[l.take]?.kind === 'imported' && l.takes[l.take].analysis)`,
+      90_000,
+    );
+    const after = await lines();
+    expect(after.map(({ id }) => id)).toEqual(before.map(({ id }) => id));
+    for (const line of after) expect(line.takes.find(({ kind }) => kind === 'imported')?.words).toBe(line.text.split(' ').length);
+    await (await browser.button('Read through')).click();
+    await browser.until('it is heard', 'return kipzo.level() > 0.01', 20_000);
+    await (await browser.button('Stop')).click();
+    await saved();
+  }, 200_000);
 });

@@ -10,7 +10,7 @@ import { readWav, resample, writeWav } from '#core/speech/wav';
 import { importSound } from './media/importSound.ts';
 import { mediaBytes } from './media/store.ts';
 import { speak } from './synth/synth.ts';
-import { analyseMedia, draftTake } from './takes.ts';
+import { analyseMedia, draftTake, validAnalysis } from './takes.ts';
 import { freshDatabase } from './testing/database.ts';
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
@@ -29,6 +29,12 @@ describe('a draft voice', () => {
     expect(one.words.map((word) => word.text)).toEqual(['Who', 'pulls', 'the', 'plug', 'out?']);
     const again = await speak('Who pulls the plug out?', pebble);
     expect(Buffer.compare(again.wav, await mediaBytes(base.db, one.media))).toBe(0);
+  });
+  it('has an analysis that is accepted as one from a page would be: whole ticks throughout, glides too', async () => {
+    const made = await draftTake(base.db, 'No, it goes out by night, now and now and now.', pebble);
+    const analysis = JSON.parse((await mediaBytes(base.db, made.analysis)).toString()) as Analysis;
+    expect(analysis.mouth.filter(({ shape }) => shape === 'pucker').length).toBeGreaterThan(3);
+    expect(validAnalysis(analysis)).toEqual(analysis);
   });
   it('shuts the lips for every M, B and P of its text', async () => {
     const made = await draftTake(base.db, 'My big map maps both bays.', pebble);

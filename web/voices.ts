@@ -1,11 +1,12 @@
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Line, Scene, Take } from '#core/document/schema';
-import { addTake, insertLine, setAnalysis } from '#core/edit/commands/lines';
+import { addTake, giveLine, insertLine, setAnalysis } from '#core/edit/commands/lines';
 import { trimTake } from '#core/edit/commands/takes';
 import { splitWords } from '#core/formats/script/read';
 import { takeOf } from '#core/schedule/timing';
 import type { Analysis } from '#core/speech/analysis';
+import type { Part } from '#core/speech/parting';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
 import { mediaUrl, sendJson, uploadMedia } from './api.ts';
@@ -19,7 +20,19 @@ let count = 0;
 const waiting = new Map<number, (answer: SpeechAnswer) => void>();
 
 /** Listens to a stored sound in a worker of the page. */
-function listenTo(request: Omit<SpeechRequest, 'id'>): Promise<SpeechAnswer & { analysis: Analysis }> {
+async function listenTo(request: Omit<SpeechRequest, 'id'>): Promise<SpeechAnswer & { analysis: Analysis }> {
+  const answer = await askWorker(request);
+  if (!answer.analysis) throw new Error('The voice could not be listened to. Bring it in again.');
+  return answer as SpeechAnswer & { analysis: Analysis };
+}
+
+/** Parts a stored recording into what each speaker says. */
+export async function partStored(media: string, part: NonNullable<SpeechRequest['part']>): Promise<{ parts: readonly Part[]; duration: number }> {
+  const { parts = [], duration = 0 } = await askWorker({ url: mediaUrl(media), words: undefined, part });
+  return { parts, duration };
+}
+
+function askWorker(request: Omit<SpeechRequest, 'id'>): Promise<SpeechAnswer> {
   worker ??= new Worker(new URL('./workers/speech.worker.ts', import.meta.url), { type: 'module' });
   worker.onmessage = ({ data }: MessageEvent<SpeechAnswer>) => {
     waiting.get(data.id)?.(data);
@@ -27,11 +40,7 @@ function listenTo(request: Omit<SpeechRequest, 'id'>): Promise<SpeechAnswer & { 
   };
   const id = count++;
   return new Promise((resolve, reject) => {
-    waiting.set(id, (answer) =>
-      answer.error || !answer.analysis
-        ? reject(new Error(answer.error ?? 'The voice could not be listened to. Bring it in again.'))
-        : resolve(answer as SpeechAnswer & { analysis: Analysis }),
-    );
+    waiting.set(id, (answer) => (answer.error ? reject(new Error(answer.error)) : resolve(answer)));
     worker?.postMessage({ ...request, id } satisfies SpeechRequest);
   });
 }
@@ -166,6 +175,37 @@ export async function importForSpeaker(scene: string, role: string, files: reado
     toast.success(`${pieces.length} line${pieces.length === 1 ? '' : 's'} found and given to this speaker.`, { id: known });
   } catch (thrown) {
     toast.error(sentenceOf(thrown), { id: known });
+  }
+}
+
+/** A part of a recording and the line that it becomes: one that is there, or a new one of a role. */
+export interface Given {
+  readonly start: number;
+  readonly end: number;
+  readonly role: string;
+  readonly line: string | undefined;
+}
+
+/** Lays the parts of a recording on lines, all as one step: lines that the script lacks are added in their order. */
+export async function layParts(scene: string, media: string, total: number, parts: readonly Given[]): Promise<void> {
+  let first: string | undefined;
+  let after: string | null = null;
+  for (const { start, end, role, line } of parts) {
+    const from = Math.max(0, toTicks(start - PAD_BEFORE));
+    const length = Math.min(total, toTicks(end + PAD_AFTER)) - from;
+    let target = line && lineNow(scene, line) ? line : undefined;
+    if (!target) {
+      target = makeId('line');
+      const place: string | null = after ?? inOrder(sceneNow(scene)?.lines ?? {}).at(-1)?.[0] ?? null;
+      const added = run('Bring in a recording', insertLine(scene, target, role, '', place, makeId), first ? { follows: first } : {});
+      first ??= added;
+    } else if (lineNow(scene, target)?.role !== role) {
+      const given = run('Bring in a recording', giveLine(scene, target, role), first ? { follows: first } : {});
+      first ??= given;
+    }
+    const edit = await layTake(scene, target, media, from, length, 'Bring in a recording', { follows: first });
+    first ??= edit;
+    after = target;
   }
 }
 

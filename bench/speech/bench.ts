@@ -2,9 +2,10 @@ import { listen } from '#core/speech/analyse';
 import { RATE } from '#core/speech/features';
 import { mouthCues } from '#core/speech/mouth';
 import { speechResources } from '#server/speech/resources';
+import { dialogueFigures } from './dialogues.ts';
 import { emptyTally, figures, tally } from './score.ts';
 import { TUNING, VERDICT } from './sentences.ts';
-import { plainSet, type Recording, unevenSet, VOICES } from './sets.ts';
+import { dialogueSet, plainSet, type Recording, unevenSet, VOICES } from './sets.ts';
 
 /** Speech figures on sets made from the synthesizers present; `tuning` picks the half that may be tuned on. */
 export function benchSpeech({ tuning = false }: { tuning?: boolean } = {}) {
@@ -29,5 +30,12 @@ export function benchSpeech({ tuning = false }: { tuning?: boolean } = {}) {
     out[`${name}, no text`] = figures(without);
   }
   const used = process.cpuUsage(before);
-  return { half: tuning ? 'tuning' : 'verdict', sets: out, seconds: Math.round(seconds), timesRealTime: Math.round((seconds / ((used.user + used.system) / 1e6)) * 10) / 10 };
+  const dialogues = dialogueFigures(dialogueSet(sentences, ['kal16', 'slt', 'rms', 'awb'], tuning ? 1 : 2));
+  return {
+    half: tuning ? 'tuning' : 'verdict',
+    sets: out,
+    dialogues,
+    seconds: Math.round(seconds),
+    timesRealTime: Math.round((seconds / ((used.user + used.system) / 1e6)) * 10) / 10,
+  };
 }

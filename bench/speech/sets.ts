@@ -170,3 +170,95 @@ function warped(x: Float32Array, from: readonly number[], to: readonly number[])
   for (let n = 0; n < length; n++) out[n] = (out[n] as number) / Math.max(0.1, norm[n] as number);
   return out.subarray(0, length);
 }
+
+export interface Dialogue {
+  readonly name: string;
+  readonly samples: Float32Array;
+  readonly words: readonly string[];
+  readonly wordTimes: readonly { start: number; end: number }[];
+  readonly phones: readonly TruePhone[];
+  readonly utterances: readonly { readonly start: number; readonly end: number; readonly speaker: number }[];
+  readonly speakers: number;
+  /** Decibels over the noise; undefined for clean. */
+  readonly noise: number | undefined;
+  readonly overlap: boolean;
+}
+
+/** Pink noise by Kellet's filter, seeded. */
+function pinkNoise(length: number, seed: number): Float32Array {
+  const chance = dice(seed);
+  const out = new Float32Array(length);
+  const b = [0, 0, 0, 0, 0, 0, 0];
+  for (let n = 0; n < length; n++) {
+    const white = chance.next() * 2 - 1;
+    b[0] = 0.99886 * (b[0] as number) + white * 0.0555179;
+    b[1] = 0.99332 * (b[1] as number) + white * 0.0750759;
+    b[2] = 0.969 * (b[2] as number) + white * 0.153852;
+    b[3] = 0.8665 * (b[3] as number) + white * 0.3104856;
+    b[4] = 0.55 * (b[4] as number) + white * 0.5329522;
+    b[5] = -0.7616 * (b[5] as number) - white * 0.016898;
+    out[n] = (b.reduce((sum, value) => sum + value, 0) + white * 0.5362) * 0.11;
+    b[6] = white * 0.115926;
+  }
+  return out;
+}
+
+/** `dialogue`: 12 of 6 to 9 lines by 1 to 4 voices, gaps of .15 to 1.5 s; a third each clean, 20 dB, 12 dB; two overlap. */
+export function dialogueSet(sentences: readonly string[], voices: readonly string[], seed: number): Dialogue[] {
+  return Array.from({ length: 12 }, (_, n) => {
+    const chance = dice(seed * 100 + n);
+    const speakers = Math.min(voices.length, 1 + (n % 4));
+    const cast = [...voices]
+      .map((voice) => ({ voice, at: chance.next() }))
+      .sort((a, b) => a.at - b.at)
+      .slice(0, speakers)
+      .map(({ voice }) => voice);
+    const overlap = n === 5 || n === 10;
+    const count = 6 + Math.floor(chance.next() * 4);
+    const noise = [undefined, 20, 12][n % 3];
+    const pieces: { samples: Float32Array; at: number; speaker: number; words: string[]; phones: TruePhone[]; wordTimes: { start: number; end: number }[] }[] = [];
+    let at = 0.6;
+    let speaker = Math.floor(chance.next() * speakers);
+    for (let line = 0; line < count; line++) {
+      const text = sentences[Math.floor(chance.next() * sentences.length)] as string;
+      const { samples, phones } = speak(cast[speaker] as string, [0.94, 1, 1.08][line % 3] as number, text);
+      const words = text.split(' ');
+      pieces.push({ samples, at, speaker, words, phones, wordTimes: wordSpans(words, phones) });
+      const lead = phones.find(({ label }) => label !== 'SIL')?.start ?? 0;
+      void lead;
+      at += samples.length / RATE + (overlap && line % 3 === 1 ? -0.3 : chance.between(0.15, 1.5));
+      if (speakers > 1) speaker = (speaker + 1 + Math.floor(chance.next() * (speakers - 1))) % speakers;
+    }
+    const length = Math.round((at + 0.4) * RATE);
+    const samples = new Float32Array(length);
+    for (const piece of pieces)
+      piece.samples.forEach((value, k) => {
+        const place = Math.round(piece.at * RATE) + k;
+        if (place < length) samples[place] = (samples[place] as number) + value;
+      });
+    if (noise !== undefined) {
+      const level = Math.sqrt(
+        pieces.reduce((sum, piece) => sum + piece.samples.reduce((s, value) => s + value * value, 0), 0) / pieces.reduce((sum, piece) => sum + piece.samples.length, 0),
+      );
+      const hiss = pinkNoise(length, seed + n);
+      const own = Math.sqrt(hiss.reduce((sum, value) => sum + value * value, 0) / length);
+      const gain = level / own / 10 ** (noise / 20);
+      for (let k = 0; k < length; k++) samples[k] = (samples[k] as number) + (hiss[k] as number) * gain;
+    }
+    const moved = <T extends { start: number; end: number }>(list: readonly T[], by: number): T[] => list.map((one) => ({ ...one, start: one.start + by, end: one.end + by }));
+    return {
+      name: `${n} ${speakers} ${noise ?? 'clean'}`,
+      samples,
+      words: pieces.flatMap(({ words }) => words),
+      wordTimes: pieces.flatMap((piece) => moved(piece.wordTimes, piece.at)),
+      phones: pieces.flatMap((piece) => moved(piece.phones, piece.at)),
+      utterances: pieces.map((piece) => {
+        const said = piece.phones.filter(({ label }) => label !== 'SIL');
+        return { start: piece.at + (said[0]?.start ?? 0), end: piece.at + (said.at(-1)?.end ?? 0), speaker: piece.speaker };
+      }),
+      speakers: new Set(pieces.map((piece) => piece.speaker)).size,
+      noise,
+      overlap,
+    };
+  });
+}

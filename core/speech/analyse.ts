@@ -10,6 +10,7 @@ import { levels, relativeLoudness } from './loudness.ts';
 import type { AcousticModel } from './model.ts';
 import { mouthCues } from './mouth.ts';
 import { isVowel } from './phones.ts';
+import { type SpokenBy, speakersOf } from './speakers.ts';
 import { wordStress } from './stress.ts';
 
 export interface SpeechResources {
@@ -91,55 +92,87 @@ const JOIN_UTTERANCES = 0.4;
 const SNAP = 0.15;
 const SENTENCE_GAP = 0.08;
 
-/** Everything heard in 16 kHz mono samples, with the text's words in order or without a text. */
-export function listen(samples: Float32Array, words: readonly string[] | undefined, resources: SpeechResources): Heard {
-  const duration = samples.length / RATE;
-  const raw = melEnergies(samples);
-  const activity = speechActivity(raw);
-  const clean = denoised(raw, activity);
-  const loud = (t: number): boolean => (activity.level[t] as number) > activity.peak - 35;
-  const features = cepstra(clean, loud);
-  const edges = activity.stretches.map(({ from, to }) => ({ start: from * 0.01, end: Math.min(duration, to * 0.01 + 0.0156) }));
-  if (words?.length && raw.frames > 4) {
-    const ways = words.map((word) => pronunciationsOf(word, resources));
-    const spokenIndex = ways.flatMap((way, index) => (way.length ? [index] : []));
-    const placed = spokenIndex.length
-      ? align(
-          resources.model,
-          features,
-          raw.frames,
-          spokenIndex.map((index) => ways[index] as Pronunciation[]),
-        )
-      : undefined;
-    if (placed) {
-      const phones = corrected(
-        placed.map((p) => ({ ...p, word: p.word < 0 ? -1 : (spokenIndex[p.word] as number) })),
-        duration,
-      );
-      return withWords(words, ways, phones, edges, duration);
+/**
+ * One recording that is listened to: what all steps need is computed once. 16 kHz mono samples.
+ */
+export class Listening {
+  private readonly samples: Float32Array;
+  private readonly resources: SpeechResources;
+  private readonly frames: number;
+  private readonly features: Float32Array;
+  private readonly stretches: readonly Stretch[];
+  private readonly edges: readonly { start: number; end: number }[];
+  readonly duration: number;
+
+  constructor(samples: Float32Array, resources: SpeechResources) {
+    this.samples = samples;
+    this.resources = resources;
+    this.duration = samples.length / RATE;
+    const raw = melEnergies(samples);
+    this.frames = raw.frames;
+    const activity = speechActivity(raw);
+    const clean = denoised(raw, activity);
+    this.features = cepstra(clean, (t) => (activity.level[t] as number) > activity.peak - 35);
+    this.stretches = activity.stretches;
+    this.edges = activity.stretches.map(({ from, to }) => ({ start: from * 0.01, end: Math.min(this.duration, to * 0.01 + 0.0156) }));
+  }
+
+  /** Who speaks each utterance, told apart by voice (speakers.ts). */
+  speakers(utterances: readonly { readonly start: number; readonly end: number }[], count?: number): SpokenBy[] {
+    return speakersOf(this.resources.model, this.features, this.frames, this.samples, utterances, count);
+  }
+
+  /** Where somebody speaks: stretches of sound joined over short pauses, in seconds. */
+  utterances(join = JOIN_UTTERANCES): { start: number; end: number }[] {
+    return joinEdges(this.edges, join);
+  }
+
+  /** Phones, words and utterances, with the text's words in order or without a text. */
+  hear(words: readonly string[] | undefined): Heard {
+    const { resources, features, frames, duration, edges } = this;
+    if (words?.length && frames > 4) {
+      const ways = words.map((word) => pronunciationsOf(word, resources));
+      const spokenIndex = ways.flatMap((way, index) => (way.length ? [index] : []));
+      const placed = spokenIndex.length
+        ? align(
+            resources.model,
+            features,
+            frames,
+            spokenIndex.map((index) => ways[index] as Pronunciation[]),
+          )
+        : undefined;
+      if (placed) {
+        const phones = corrected(
+          placed.map((p) => ({ ...p, word: p.word < 0 ? -1 : (spokenIndex[p.word] as number) })),
+          duration,
+        );
+        return withWords(words, ways, phones, edges, duration);
+      }
     }
+    const placed: PlacedPhone[] = [];
+    let at = 0;
+    const rest = (to: number): void => {
+      if (to > at) placed.push({ phone: 'SIL', from: at, to, word: -1, pronunciation: 0 });
+    };
+    for (const piece of joinStretches(this.stretches, frames)) {
+      rest(piece.from);
+      placed.push(...phoneLoop(resources.model, features, piece.from, piece.to));
+      at = piece.to;
+    }
+    rest(frames);
+    const merged = placed.reduce<PlacedPhone[]>((out, phone) => {
+      const last = out.at(-1);
+      if (last && last.phone === 'SIL' && phone.phone === 'SIL') out[out.length - 1] = { ...last, to: phone.to };
+      else out.push(phone);
+      return out;
+    }, []);
+    const phones = merged.length ? corrected(merged, duration) : [{ label: 'SIL', start: 0, end: duration, word: -1, pronunciation: 0 }];
+    return { duration, phones, words: [], vowels: [], utterances: this.utterances(), aligned: false };
   }
-  const pieces = joinStretches(activity.stretches, raw.frames);
-  const placed: PlacedPhone[] = [];
-  let at = 0;
-  const rest = (to: number): void => {
-    if (to > at) placed.push({ phone: 'SIL', from: at, to, word: -1, pronunciation: 0 });
-  };
-  for (const piece of pieces) {
-    rest(piece.from);
-    placed.push(...phoneLoop(resources.model, features, piece.from, piece.to));
-    at = piece.to;
-  }
-  rest(raw.frames);
-  const merged = placed.reduce<PlacedPhone[]>((out, phone) => {
-    const last = out.at(-1);
-    if (last && last.phone === 'SIL' && phone.phone === 'SIL') out[out.length - 1] = { ...last, to: phone.to };
-    else out.push(phone);
-    return out;
-  }, []);
-  const phones = merged.length ? corrected(merged, duration) : [{ label: 'SIL', start: 0, end: duration, word: -1, pronunciation: 0 }];
-  return { duration, phones, words: [], vowels: [], utterances: joinEdges(edges), aligned: false };
 }
+
+/** Everything heard in 16 kHz mono samples, with the text's words in order or without a text. */
+export const listen = (samples: Float32Array, words: readonly string[] | undefined, resources: SpeechResources): Heard => new Listening(samples, resources).hear(words);
 
 function joinStretches(stretches: readonly Stretch[], frames: number): Stretch[] {
   const out: { from: number; to: number }[] = [];
@@ -153,10 +186,10 @@ function joinStretches(stretches: readonly Stretch[], frames: number): Stretch[]
   return out;
 }
 
-const joinEdges = (edges: readonly { start: number; end: number }[]): { start: number; end: number }[] =>
+const joinEdges = (edges: readonly { start: number; end: number }[], join = JOIN_UTTERANCES): { start: number; end: number }[] =>
   edges.reduce<{ start: number; end: number }[]>((out, edge) => {
     const last = out.at(-1);
-    if (last && edge.start - last.end < JOIN_UTTERANCES) last.end = edge.end;
+    if (last && edge.start - last.end < join) last.end = edge.end;
     else out.push({ ...edge });
     return out;
   }, []);
@@ -232,7 +265,8 @@ export function analysisOf(heard: Heard, samples: Float32Array, from = 0, to = h
     length,
     words: here.map(({ word }) => ({ text: word.text, start: ticks(word.start), end: ticks(word.end) })),
     phones,
-    mouth: mouthCues(phones),
+    // A glide begins within its phone: to a whole tick, as all times of a take.
+    mouth: mouthCues(phones).map((cue) => ({ ...cue, start: Math.round(cue.start), end: Math.round(cue.end) })),
     loudness: relativeLoudness(rms),
     stress: wordStress(vowels, samples, RATE, (seconds) => rms[Math.round((seconds - from) * 100)] ?? 0),
   };

@@ -3,7 +3,7 @@ import { basename } from 'node:path';
 import { Command } from 'commander';
 import { failure } from '#core/document/failure';
 import { splitWords } from '#core/formats/script/read';
-import { listen, unknownWords } from '#core/speech/analyse';
+import { Listening, unknownWords } from '#core/speech/analyse';
 import { RATE } from '#core/speech/features';
 import { mouthCues } from '#core/speech/mouth';
 import { readWav, resample } from '#core/speech/wav';
@@ -24,20 +24,26 @@ export const mouthCommand = (): Command =>
     .option('--text <file>', 'what is said, for words and better shapes')
     .option('--speakers <n>', 'how many speak')
     .option('--json', 'as JSON')
-    .action(async (file: string, { text, json }) => {
+    .action(async (file: string, { text, speakers, json }) => {
       const { wav } = await decodeSound(await bytesOf(file), basename(file));
       const sound = readWav(wav);
       const samples = resample(sound.channels[0] ?? new Float32Array(), sound.rate, RATE);
       const words = text ? splitWords((await bytesOf(text)).toString('utf8')) : undefined;
       const resources = speechResources();
       const pronunciations = words ? await pronounce(unknownWords(words, resources)) : {};
-      const heard = listen(samples, words, { ...resources, pronunciations });
+      const count = speakers === undefined ? undefined : Number(speakers);
+      if (count !== undefined && !(Number.isInteger(count) && count > 0 && count < 20)) throw failure('bad-count', 'Say how many speak as a whole number from 1 to 19.', 400);
+      const began = performance.now();
+      const listening = new Listening(samples, { ...resources, pronunciations });
+      const heard = listening.hear(words);
+      const apart = listening.speakers(heard.utterances, count);
+      const timesRealTime = Math.round(heard.duration / Math.max(0.001, (performance.now() - began) / 1000));
       if (words?.length && !heard.aligned) process.stderr.write('The text does not fit the voice: it is longer than what is said. The shapes were heard without it.\n');
       const round = (value: number): number => Math.round(value * 1000) / 1000;
       const bare = (word: string): string => word.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
       const result = {
         duration: round(heard.duration),
-        utterances: heard.utterances.map(({ start, end }) => ({ start: round(start), end: round(end), speaker: 0 })),
+        utterances: heard.utterances.map(({ start, end }, n) => ({ start: round(start), end: round(end), speaker: apart[n]?.speaker ?? 0 })),
         words: heard.words.map((word) => ({ word: bare(word.text), start: round(word.start), end: round(word.end) })),
         phones: covered(
           heard.phones.map(({ label, start, end }) => ({ label, start: round(start), end: round(end) })),
@@ -50,7 +56,10 @@ export const mouthCommand = (): Command =>
       };
       if (json) console.log(JSON.stringify(result));
       else {
-        console.log(`${result.duration} s, ${result.utterances.length} utterances`);
+        console.log(
+          `${result.duration} s, ${result.utterances.length} utterances by ${new Set(result.utterances.map(({ speaker }) => speaker)).size}, listened to at ${timesRealTime} times real time`,
+        );
+        for (const { start, end, speaker } of result.utterances) console.log(`${start.toFixed(3)} ${end.toFixed(3)} speaker ${speaker}`);
         for (const { word, start, end } of result.words) console.log(`${start.toFixed(3)} ${end.toFixed(3)} ${word}`);
         for (const { shape, start, end } of result.mouth) console.log(`${start.toFixed(3)} ${end.toFixed(3)} ${shape}`);
       }

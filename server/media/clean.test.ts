@@ -47,7 +47,8 @@ const likeness = (samples: Float32Array): number => {
   const kept = dot ** 2 / own;
   return 10 * Math.log10(kept / Math.max(1e-9, all - kept));
 };
-const store = (samples: Float32Array) => putMedia(db, Buffer.from(writeWav({ rate: RATE, channels: [samples] })), { kind: 'sound', type: 'audio/wav', name: 'v.wav', facts: { seconds: 1, rate: RATE } });
+const store = (samples: Float32Array) =>
+  putMedia(db, Buffer.from(writeWav({ rate: RATE, channels: [samples] })), { kind: 'sound', type: 'audio/wav', name: 'v.wav', facts: { seconds: 1, rate: RATE } });
 
 describe('noise reduction', () => {
   it('brings the voice nearer to what it was, at its own place in time', async () => {

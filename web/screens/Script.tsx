@@ -5,6 +5,7 @@ import { useFilm } from '../composer/film.ts';
 import { seek, soundLevel, stop, togglePlay } from '../composer/transport.ts';
 import { MiniRibbon } from '../script/MiniRibbon.tsx';
 import { Recorder, type Recording } from '../script/Recorder.tsx';
+import { Review } from '../script/Review.tsx';
 import { ScriptPage } from '../script/ScriptPage.tsx';
 import { SideColumn } from '../script/SideColumn.tsx';
 import { VoiceCard } from '../script/VoiceCard.tsx';
@@ -23,6 +24,7 @@ export function Script() {
   const found = useFilm();
   const playing = useView((state) => state.playing);
   const [recording, setRecording] = useState<Recording>();
+  const [reviewed, setReviewed] = useState<File>();
   useOpened(production, sceneParam, found);
   useEffect(() => {
     Object.assign(window, { kipzo: { level: soundLevel, view: useView, production: useProduction, analyses: () => useAnalyses.getState().byHash } });
@@ -72,6 +74,10 @@ export function Script() {
           document={found.document}
           film={found.film}
           scene={scene}
+          onReview={(file) => {
+            stop();
+            setReviewed(file);
+          }}
           onReadThrough={(role) => {
             stop();
             setRecording({ kind: 'through', role });
@@ -89,6 +95,7 @@ export function Script() {
         />
       </div>
       <MiniRibbon document={found.document} scene={scene} />
+      {reviewed && <Review document={found.document} scene={scene} file={reviewed} onClose={() => setReviewed(undefined)} />}
       {recording && <Recorder document={found.document} scene={scene} recording={recording} onClose={() => setRecording(undefined)} />}
     </div>
   );

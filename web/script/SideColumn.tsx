@@ -1,4 +1,4 @@
-import { Plus } from 'lucide-react';
+import { Plus, Users } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Character, Document } from '#core/document/schema';
@@ -14,12 +14,24 @@ import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
 import { view } from '../state/view.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
-import { CutTag } from '../ui/parts.tsx';
+import { Button, CutTag } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
 
 /** Scenes of the film, and who speaks in this one: how much, and with which voice. */
-export function SideColumn({ document, film, scene, onReadThrough }: { document: Document; film: FilmSchedule; scene: PlacedScene; onReadThrough: (role: string) => void }) {
+export function SideColumn({
+  document,
+  film,
+  scene,
+  onReadThrough,
+  onReview,
+}: {
+  document: Document;
+  film: FilmSchedule;
+  scene: PlacedScene;
+  onReadThrough: (role: string) => void;
+  onReview: (file: File) => void;
+}) {
   const navigate = useNavigate();
   const production = document.production.id;
   const roles = inOrder(document.production.roles).filter(([id]) => scene.lines.some(({ line }) => line.role === id));
@@ -98,6 +110,15 @@ export function SideColumn({ document, film, scene, onReadThrough }: { document:
           </section>
         );
       })}
+      {Object.keys(document.production.roles).length > 0 && (
+        <Button
+          className="mt-1 !h-auto !justify-start !py-1.5 text-left !whitespace-normal"
+          icon={<Users size={15} strokeWidth={1.6} className="shrink-0" />}
+          onClick={() => void chooseFiles(SOUND_TYPES, false).then(([file]) => file && onReview(file))}
+        >
+          Bring in one recording of everybody
+        </Button>
+      )}
       {roles.length === 0 && <p className="m-0 px-1.5 text-[12px] text-ink-2">Nobody speaks here yet.</p>}
     </aside>
   );

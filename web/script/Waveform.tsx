@@ -7,6 +7,7 @@ export function usePeaks(media: string, from: number, length: number, count: num
   useEffect(() => {
     let here = true;
     setPeaks(undefined);
+    if (!media) return;
     soundOf(media)
       .then((buffer) => {
         if (!here) return;

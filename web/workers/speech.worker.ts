@@ -1,8 +1,9 @@
-import { analysisOf, listen, type SpeechResources, unknownWords } from '#core/speech/analyse';
+import { analysisOf, Listening, type SpeechResources, unknownWords } from '#core/speech/analyse';
 import type { Analysis } from '#core/speech/analysis';
 import { openDictionary } from '#core/speech/dictionary';
 import { RATE } from '#core/speech/features';
 import { readModel } from '#core/speech/model';
+import { type Part, partRecording, type ScriptPart } from '#core/speech/parting';
 import { readWav, resample } from '#core/speech/wav';
 
 /** Listens to a stored sound in the page: the same code as on the server. */
@@ -10,8 +11,8 @@ export interface SpeechRequest {
   readonly id: number;
   readonly url: string;
   readonly words: readonly string[] | undefined;
-  /** Only where speech lies: edges of utterances, for cutting a recording into lines. */
-  readonly edgesOnly?: boolean;
+  /** Part a recording of everybody into lines instead. */
+  readonly part?: { readonly scripts: readonly (readonly ScriptPart[])[]; readonly speakers?: number };
   /** Ticks of the sound. */
   readonly from?: number;
   readonly to?: number;
@@ -24,6 +25,7 @@ export interface SpeechAnswer {
   readonly utterances?: readonly { readonly start: number; readonly end: number }[];
   readonly words?: readonly { readonly text: string; readonly start: number; readonly end: number }[];
   readonly duration?: number;
+  readonly parts?: readonly Part[];
 }
 
 let opened: Promise<SpeechResources> | undefined;
@@ -49,13 +51,20 @@ self.onmessage = async ({ data }: MessageEvent<SpeechRequest>) => {
     const sound = readWav(await bytes(data.url));
     const whole = sound.channels[0] ?? new Float32Array();
     const samples = resample(whole.subarray(data.from ?? 0, data.to ?? whole.length), sound.rate, RATE);
-    const unknown = data.words ? unknownWords(data.words, speech) : [];
+    const asked = data.part ? data.part.scripts.flat().flatMap(({ words }) => words) : data.words;
+    const unknown = asked ? unknownWords(asked, speech) : [];
     let pronunciations: Record<string, readonly string[]> = {};
     if (unknown.length) {
       const response = await fetch('/api/pronounce', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ words: unknown }) });
       if (response.ok) pronunciations = (await response.json()) as Record<string, readonly string[]>;
     }
-    const heard = listen(samples, data.words, { ...speech, pronunciations });
+    const listening = new Listening(samples, { ...speech, pronunciations });
+    if (data.part) {
+      const parts = partRecording(listening, data.part.scripts, data.part.speakers);
+      self.postMessage({ id: data.id, parts, duration: listening.duration } satisfies SpeechAnswer);
+      return;
+    }
+    const heard = listening.hear(data.words);
     const analysis = analysisOf(heard, samples);
     self.postMessage({
       id: data.id,

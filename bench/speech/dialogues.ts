@@ -1,0 +1,82 @@
+import { Listening } from '#core/speech/analyse';
+import { speechResources } from '#server/speech/resources';
+import type { Dialogue } from './sets.ts';
+
+const percent = (part: number, whole: number): number => Math.round((1000 * part) / Math.max(1, whole)) / 10;
+
+/** Greatest share of voiced time that goes to the right speaker, clusters matched to people one to one as well as may be. */
+function purityOf(dialogue: Dialogue, found: readonly { start: number; end: number; speaker: number }[]): { right: number; whole: number } {
+  const table = new Map<string, number>();
+  let whole = 0;
+  for (const truth of dialogue.utterances)
+    for (const one of found) {
+      const shared = Math.min(truth.end, one.end) - Math.max(truth.start, one.start);
+      if (shared <= 0) continue;
+      whole += shared;
+      const key = `${one.speaker} ${truth.speaker}`;
+      table.set(key, (table.get(key) ?? 0) + shared);
+    }
+  let right = 0;
+  for (const cluster of new Set(found.map(({ speaker }) => speaker))) {
+    const own = [...table].filter(([key]) => key.startsWith(`${cluster} `)).map(([, value]) => value);
+    right += Math.max(0, ...own);
+  }
+  return { right, whole };
+}
+
+/** Edges of utterances, speakers and words of dialogues, with and without their text. */
+export function dialogueFigures(dialogues: readonly Dialogue[]) {
+  const group = (keep: (dialogue: Dialogue) => boolean) => {
+    const sums = { edges: 0, near: 0, right: 0, whole: 0, toldRight: 0, toldWhole: 0, counts: 0, files: 0, words: 0, words40: 0, textEdges: 0, textNear: 0 };
+    const missed: string[] = [];
+    for (const dialogue of dialogues.filter(keep)) {
+      const listening = new Listening(dialogue.samples, speechResources());
+      const heard = listening.hear(undefined);
+      const apart = listening.speakers(heard.utterances);
+      const told = listening.speakers(heard.utterances, dialogue.speakers);
+      const found = heard.utterances.map((one, n) => ({ ...one, speaker: apart[n]?.speaker ?? 0 }));
+      sums.files++;
+      if (new Set(apart.map(({ speaker }) => speaker)).size === dialogue.speakers) sums.counts++;
+      else missed.push(`${dialogue.name}: ${new Set(apart.map(({ speaker }) => speaker)).size}`);
+      const pure = purityOf(dialogue, found);
+      sums.right += pure.right;
+      sums.whole += pure.whole;
+      const toldPure = purityOf(
+        dialogue,
+        heard.utterances.map((one, n) => ({ ...one, speaker: told[n]?.speaker ?? 0 })),
+      );
+      sums.toldRight += toldPure.right;
+      sums.toldWhole += toldPure.whole;
+      const withText = listening.hear(dialogue.words);
+      dialogue.wordTimes.forEach((truth, n) => {
+        for (const edge of ['start', 'end'] as const) {
+          sums.words++;
+          if (Math.abs((withText.words[n]?.[edge] ?? -9) - truth[edge]) <= 0.04) sums.words40++;
+        }
+      });
+      for (const truth of dialogue.utterances)
+        for (const edge of ['start', 'end'] as const) {
+          sums.edges++;
+          sums.textEdges++;
+          if (heard.utterances.some((one) => Math.abs(one[edge] - truth[edge]) <= 0.1)) sums.near++;
+          if (withText.utterances.some((one) => Math.abs(one[edge] - truth[edge]) <= 0.1)) sums.textNear++;
+        }
+    }
+    return {
+      files: sums.files,
+      words40: percent(sums.words40, sums.words),
+      edges100WithText: percent(sums.textNear, sums.textEdges),
+      edges100: percent(sums.near, sums.edges),
+      purity: percent(sums.right, sums.whole),
+      countRight: `${sums.counts} of ${sums.files}`,
+      purityTold: percent(sums.toldRight, sums.toldWhole),
+      ...(missed.length ? { missed } : {}),
+    };
+  };
+  return {
+    clean: group(({ noise, overlap }) => noise === undefined && !overlap),
+    noise20: group(({ noise, overlap }) => noise === 20 && !overlap),
+    noise12: group(({ noise, overlap }) => noise === 12 && !overlap),
+    overlaps: group(({ overlap }) => overlap),
+  };
+}

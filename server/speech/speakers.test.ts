@@ -1,0 +1,93 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { Listening } from '#core/speech/analyse';
+import { RATE } from '#core/speech/features';
+import { partRecording } from '#core/speech/parting';
+import { readWav, resample } from '#core/speech/wav';
+import { speechResources } from './resources.ts';
+
+const SAID: readonly (readonly [voice: string, text: string])[] = [
+  ['slt', 'Good morning, it is low tide again.'],
+  ['rms', 'Who drank the whole harbour this morning?'],
+  ['slt', 'No one did. It went out with the tide.'],
+  ['rms', 'It goes up, and then it goes down.'],
+  ['slt', 'Twice a day, and nobody pulls the plug.'],
+  ['rms', 'Then the moon must be very strong indeed.'],
+];
+let samples: Float32Array;
+/** When each is said, by the recording's making. */
+let truth: { start: number; end: number }[];
+beforeAll(() => {
+  const folder = mkdtempSync(join(tmpdir(), 'kipzo-speakers-'));
+  const pieces = SAID.map(([voice, text], n) => {
+    const file = join(folder, `${n}.wav`);
+    execFileSync('flite', ['-voice', voice, '-t', text, '-o', file]);
+    const sound = readWav(readFileSync(file));
+    return resample(sound.channels[0] as Float32Array, sound.rate, RATE);
+  });
+  rmSync(folder, { recursive: true });
+  const gap = Math.round(RATE * 0.5);
+  samples = new Float32Array(pieces.reduce((sum, piece) => sum + piece.length + gap, gap));
+  truth = [];
+  let at = gap;
+  for (const piece of pieces) {
+    samples.set(piece, at);
+    truth.push({ start: at / RATE, end: (at + piece.length) / RATE });
+    at += piece.length + gap;
+  }
+}, 30_000);
+
+const words = (text: string): string[] => text.split(' ');
+const script = () => SAID.map(([voice, text], n) => ({ id: `line ${n}`, role: voice, words: words(text) }));
+/** Whether a part lies within what was said then. */
+const within = ({ start, end }: { start: number; end: number }, n: number): boolean => start > (truth[n]?.start ?? 0) - 0.15 && end < (truth[n]?.end ?? 0) + 0.15;
+
+describe('a recording of two voices', () => {
+  it('is parted by voice: every line found, everybody told apart, without being told how many', () => {
+    const parts = partRecording(new Listening(samples, speechResources()), []);
+    expect(new Set(parts.map(({ speaker }) => speaker)).size).toBe(2);
+    for (const part of parts) {
+      const n = truth.findIndex((_, index) => within(part, index));
+      expect(n).toBeGreaterThanOrEqual(0);
+      expect(part.speaker).toBe(n % 2);
+      expect(part.confidence).toBeGreaterThan(0.2);
+    }
+    for (let n = 0; n < truth.length; n++) expect(parts.some((part) => within(part, n))).toBe(true);
+  }, 60_000);
+  it('takes the script’s lines and speakers where its words fit', () => {
+    const parts = partRecording(new Listening(samples, speechResources()), [script()]);
+    expect(parts.map(({ line }) => line)).toEqual(SAID.map((_, n) => `line ${n}`));
+    parts.forEach((part, n) => {
+      expect(within(part, n)).toBe(true);
+      expect(part.speaker).toBe(n % 2);
+    });
+  }, 60_000);
+  it('prefers the lines that fit: those not recorded yet, or all of them', () => {
+    const all = script();
+    const some = all.filter((_, n) => n !== 1 && n !== 4);
+    const parts = partRecording(new Listening(samples, speechResources()), [some, all]);
+    expect(parts.map(({ line }) => line)).toEqual(all.map(({ id }) => id));
+  }, 60_000);
+  it('told that one speaks gives everything to one, and told of two gives both back', () => {
+    const listening = new Listening(samples, speechResources());
+    const pieces = truth.map(({ start, end }) => ({ start, end }));
+    expect(new Set(listening.speakers(pieces, 1).map(({ speaker }) => speaker)).size).toBe(1);
+    expect(listening.speakers(pieces, 2).map(({ speaker }) => speaker)).toEqual([0, 1, 0, 1, 0, 1]);
+  }, 60_000);
+  it('of a script that is another one altogether goes by voice alone', () => {
+    const other = [
+      { id: 'x', role: 'a', words: words('Completely unrelated words that were never spoken in here, and far too many of them to fit at all, one after another, on and on.') },
+    ];
+    for (const { line } of partRecording(new Listening(samples.subarray(0, RATE * 4), speechResources()), [[...other, ...other, ...other]])) expect(line).toBeUndefined();
+  }, 60_000);
+});
+
+describe('a recording of nothing', () => {
+  it('has no parts', () => {
+    expect(partRecording(new Listening(new Float32Array(RATE * 2), speechResources()), [])).toEqual([]);
+    expect(new Listening(new Float32Array(RATE), speechResources()).speakers([{ start: 0.1, end: 0.5 }])).toEqual([{ speaker: 0, confidence: 0 }]);
+  });
+});
