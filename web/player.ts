@@ -1,5 +1,5 @@
 import type { FilmSchedule } from '#core/schedule/schedule';
-import { type Clip, FADE_SAMPLES, voiceClips } from '#core/sound/mix';
+import { type Channels, type Clip, FADE_SAMPLES, mixStereo, soundClips, voiceClips } from '#core/sound/mix';
 import { TICKS_PER_SECOND, ticksPerFrame } from '#core/time/ticks';
 import { mediaUrl } from './api.ts';
 
@@ -15,12 +15,39 @@ const audio = (): AudioContext => {
 /** A stored sound, decoded at 48 kHz. */
 export const soundOf = (media: string): Promise<AudioBuffer> => bufferOf(media);
 
+let maker: Worker | undefined;
+let asked = 0;
+const waiting = new Map<number, (channels: Float32Array<ArrayBuffer>[] | undefined) => void>();
+
+/** One of our own sounds, made in a worker. */
+function ownBuffer(source: string): Promise<AudioBuffer> {
+  if (!maker) {
+    maker = new Worker(new URL('./workers/sound.worker.ts', import.meta.url), { type: 'module' });
+    maker.onmessage = ({ data }: MessageEvent<{ id: number; channels?: Float32Array<ArrayBuffer>[] }>) => {
+      waiting.get(data.id)?.(data.channels);
+      waiting.delete(data.id);
+    };
+  }
+  const id = asked++;
+  return new Promise((resolve, reject) => {
+    waiting.set(id, (channels) => {
+      if (!channels?.[0]) return reject(new Error('That sound is not one of ours any more. Choose another one.'));
+      const buffer = audio().createBuffer(channels.length, channels[0].length, 48_000);
+      channels.forEach((samples, side) => buffer.copyToChannel(samples, side));
+      resolve(buffer);
+    });
+    maker?.postMessage({ id, source });
+  });
+}
+
 function bufferOf(media: string): Promise<AudioBuffer> {
   let known = buffers.get(media);
   if (!known) {
-    known = fetch(mediaUrl(media))
-      .then((response) => response.arrayBuffer())
-      .then((bytes) => audio().decodeAudioData(bytes));
+    known = media.startsWith('own:')
+      ? ownBuffer(media)
+      : fetch(mediaUrl(media))
+          .then((response) => response.arrayBuffer())
+          .then((bytes) => audio().decodeAudioData(bytes));
     known.catch(() => buffers.delete(media));
     buffers.set(media, known);
   }
@@ -29,8 +56,11 @@ function bufferOf(media: string): Promise<AudioBuffer> {
 
 /** Reads a film's voices ahead of playing. */
 export const warm = (film: FilmSchedule): void => {
-  for (const clip of voiceClips(film)) void bufferOf(clip.media);
+  for (const clip of [...voiceClips(film), ...soundClips(film)]) void bufferOf(clip.media);
 };
+
+/** Music and sounds are mixed by the film's own code, so many seconds at a time, shortly before they are heard. */
+const PIECE = 12 * 48_000;
 
 interface Playing {
   readonly from: number;
@@ -76,6 +106,7 @@ export class Player {
       return Math.sqrt(samples.reduce((sum, value) => sum + value * value, 0) / samples.length);
     };
     const sources = loaded.flatMap(({ clip, buffer }) => (buffer ? [this.lay(ctx, analyser, clip, buffer, from, to, startedAt)] : []));
+    void this.layMusic(ctx, analyser, film, from, to, startedAt, turn, sources);
     const latency = ctx.outputLatency || ctx.baseLatency || 0;
     const frame = ticksPerFrame(film.fps);
     const step = (): void => {
@@ -93,6 +124,47 @@ export class Player {
       this.playing = { ...now, timer: setTimeout(step, Math.max(4, (next / TICKS_PER_SECOND) * 1000)) };
     };
     this.playing = { from, to, startedAt, sources, timer: setTimeout(step, 0) };
+  }
+
+  /** Lays music and sounds piece by piece: the first at once, the next while one is heard. */
+  private async layMusic(
+    ctx: AudioContext,
+    output: AudioNode,
+    film: FilmSchedule,
+    from: number,
+    to: number,
+    startedAt: number,
+    turn: number,
+    sources: AudioBufferSourceNode[],
+  ): Promise<void> {
+    const clips = soundClips(film).filter((clip) => clip.at + clip.length > from && clip.at < to);
+    if (!clips.length) return;
+    const loaded = new Map<string, Channels>();
+    for (const { media } of clips) {
+      const buffer = loaded.has(media) ? undefined : await bufferOf(media).catch(() => undefined);
+      if (buffer)
+        loaded.set(
+          media,
+          Array.from({ length: buffer.numberOfChannels }, (_, side) => buffer.getChannelData(side)),
+        );
+    }
+    // What took time to make comes in where the film is by then.
+    let at = Math.max(from, from + Math.round((ctx.currentTime + 0.05 - startedAt) * TICKS_PER_SECOND));
+    while (turn === this.starting && at < to) {
+      const length = Math.min(PIECE, to - at);
+      const [left, right] = mixStereo(clips, (media) => loaded.get(media), at, length);
+      const buffer = ctx.createBuffer(2, length, TICKS_PER_SECOND);
+      buffer.copyToChannel(left as Float32Array<ArrayBuffer>, 0);
+      buffer.copyToChannel(right as Float32Array<ArrayBuffer>, 1);
+      const source = ctx.createBufferSource();
+      source.buffer = buffer;
+      source.connect(output);
+      source.start(startedAt + (at - from) / TICKS_PER_SECOND);
+      sources.push(source);
+      at += length;
+      const heardAt = startedAt + (at - from) / TICKS_PER_SECOND;
+      await new Promise((next) => setTimeout(next, Math.max(0, (heardAt - ctx.currentTime - 3) * 1000)));
+    }
   }
 
   private lay(ctx: AudioContext, output: AudioNode, clip: Clip, buffer: AudioBuffer, from: number, to: number, startedAt: number): AudioBufferSourceNode {

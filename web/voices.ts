@@ -178,6 +178,26 @@ export async function importForSpeaker(scene: string, role: string, files: reado
   }
 }
 
+const matching = new Set<string>();
+
+/** Lays a line's words along its take anew: words that were typed later find their times, and the mouth follows them. */
+export async function matchWords(scene: string, lineId: string, takeId: string, follows?: string): Promise<void> {
+  const take = lineNow(scene, lineId)?.takes[takeId];
+  const words = splitWords(lineNow(scene, lineId)?.text ?? '');
+  if (!take || take.kind === 'draft' || !words.length || matching.has(takeId)) return;
+  matching.add(takeId);
+  try {
+    const { analysis } = await listenTo({ url: mediaUrl(take.media), words, from: take.from, to: take.from + take.length });
+    const hash = await storeAnalysis({ ...analysis, length: take.length });
+    const now = lineNow(scene, lineId);
+    if (now) run('Match the words', setAnalysis(scene, lineId, takeId, hash, timesOf(now, analysis.words)), { ...(follows ? { follows } : {}), quiet: true });
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown));
+  } finally {
+    matching.delete(takeId);
+  }
+}
+
 /** A part of a recording and the line that it becomes: one that is there, or a new one of a role. */
 export interface Given {
   readonly start: number;

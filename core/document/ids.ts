@@ -10,6 +10,7 @@ export const ID_PREFIXES = {
   word: 'wd',
   take: 'tk',
   cue: 'cu',
+  sound: 'so',
   change: 'cg',
 } as const;
 export type IdKind = keyof typeof ID_PREFIXES;

@@ -54,6 +54,25 @@ export const RoleSchema = v.object({
 });
 export type Role = v.InferOutput<typeof RoleSchema>;
 
+/** One of our own sounds (core/sound/own) or the hash of a stored one. */
+const source = v.pipe(v.string(), v.regex(/^(own:[a-z0-9-]{1,40}|[0-9a-f]{64})$/, 'is no sound'));
+/** How a sound is played: level, place from left to right, fades in ticks, again and again, softer while anybody speaks. */
+const sounding = {
+  source,
+  name,
+  gainDb: v.pipe(v.number(), v.minValue(-60), v.maxValue(12)),
+  pan: signed,
+  fadeIn: length,
+  fadeOut: length,
+  loop: v.boolean(),
+  duck: v.nullable(v.object({ amountDb: v.pipe(v.number(), v.minValue(0), v.maxValue(40)), attack: length, release: length })),
+  muted: v.boolean(),
+  solo: v.boolean(),
+};
+/** Music or sound of the whole film, running over cuts; ticks from the film's start, to its end if `end` is null. */
+export const FilmSoundSchema = v.object({ order, ...sounding, start: length, end: v.nullable(length) });
+export type FilmSound = v.InferOutput<typeof FilmSoundSchema>;
+
 export const ProductionSchema = v.object({
   version: v.literal(DOCUMENT_VERSION),
   id: id('production'),
@@ -65,6 +84,7 @@ export const ProductionSchema = v.object({
   /** How everything is drawn (core/stage/styles). */
   style: v.picklist(['flat', 'ink', 'paper', 'chalk']),
   roles: v.record(id('role'), RoleSchema),
+  sounds: v.optional(v.record(id('sound'), FilmSoundSchema)),
 });
 export type Production = v.InferOutput<typeof ProductionSchema>;
 
@@ -245,6 +265,7 @@ export const CueSchema = v.variant('kind', [
     /** Slow drift inwards during the shot, share of the width by its end. */
     push: v.pipe(v.number(), v.minValue(-0.5), v.maxValue(0.5)),
   }),
+  v.object({ kind: v.literal('sound'), ...cueBase, ...sounding }),
   v.object({ kind: v.literal('caption'), ...cueBase, text: v.pipe(v.string(), v.maxLength(400)) }),
 ]);
 export type Cue = v.InferOutput<typeof CueSchema>;

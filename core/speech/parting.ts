@@ -28,9 +28,10 @@ const QUICKEST = 7.5;
 /**
  * Parts one recording of everybody: along the script's words where they fit it, else at its silences, with voices told
  * apart; pieces of one speaker with a short pause between are one part. Of several `scripts` (all lines, or those alone
- * that are not recorded yet) the one that fits best counts. `count` is how many speak, if that is known.
+ * that are not recorded yet) the one that fits best counts. `count` is how many speak, if that is known; `likely` how many names the
+ * script has, which counts for more than what voices alone tell.
  */
-export function partRecording(listening: Listening, scripts: readonly (readonly ScriptPart[])[], count?: number): Part[] {
+export function partRecording(listening: Listening, scripts: readonly (readonly ScriptPart[])[], count?: number, likely?: number): Part[] {
   const [along] = scripts
     .filter((script) => script.length > 0)
     .map((script) => alongScript(listening, script))
@@ -38,7 +39,7 @@ export function partRecording(listening: Listening, scripts: readonly (readonly 
     .sort((a, b) => b.fit - a.fit);
   if (along) return along.parts;
   const pieces = listening.utterances(PIECE);
-  const told = listening.speakers(pieces, count);
+  const told = listening.speakers(pieces, count ?? (likely && likely > 1 ? likely : undefined));
   const out: { start: number; end: number; speaker: number; confidence: number; line: undefined }[] = [];
   pieces.forEach(({ start, end }, n) => {
     const { speaker, confidence } = told[n] ?? { speaker: 0, confidence: 0 };

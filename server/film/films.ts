@@ -11,7 +11,7 @@ import { PAINTER_VERSION } from '#core/paint/paint';
 import { segmentInputs } from '#core/schedule/inputs';
 import { type FilmSchedule, schedule } from '#core/schedule/schedule';
 import { clipped, type Segment, segmentsOf } from '#core/schedule/segments';
-import { mix, voiceClips } from '#core/sound/mix';
+import { filmSound, soundClips, voiceClips } from '#core/sound/mix';
 import { writeWav } from '#core/speech/wav';
 import { ticksPerFrame } from '#core/time/ticks';
 import type { Db } from '../db/db.ts';
@@ -174,12 +174,12 @@ export async function joinFilm(db: Db, id: string): Promise<void> {
     const from = (ranges[0] as Segment).fromFrame * frame;
     const length = (ranges.at(-1) as Segment).toFrame * frame - from;
     const analyses = await loadAnalyses(db, document);
-    const clips = voiceClips(schedule(document, (hash) => analyses.get(hash), options.fps));
+    const film = schedule(document, (hash) => analyses.get(hash), options.fps);
     const sounds = await loadSounds(
       db,
-      clips.map((clip) => clip.media),
+      [...voiceClips(film), ...soundClips(film)].map((clip) => clip.media),
     );
-    await writeFile(join(folder, 'mix.wav'), writeWav({ rate: 48000, channels: [mix(clips, (media) => sounds.get(media), from, length)] }, 32));
+    await writeFile(join(folder, 'mix.wav'), writeWav({ rate: 48000, channels: filmSound(film, (media) => sounds.get(media), from, length) }, 32));
     const out = join(folder, `film.${format.extension}`);
     const joined = await execa('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...format.join(join(folder, 'list.txt'), join(folder, 'mix.wav')), out], {
       reject: false,

@@ -1,5 +1,7 @@
 import type { Document } from '#core/document/schema';
 import type { RawImage } from '#core/paint/paint';
+import type { Channels } from '#core/sound/mix';
+import { ownSamples } from '#core/sound/own/index';
 import type { Analysis } from '#core/speech/analysis';
 import { readWav } from '#core/speech/wav';
 import type { Db } from '../db/db.ts';
@@ -25,9 +27,9 @@ export async function loadImages(db: Db, document: Document): Promise<Map<string
   return out;
 }
 
-/** Decoded samples of the given sounds. */
-export async function loadSounds(db: Db, hashes: Iterable<string>): Promise<Map<string, Float32Array>> {
-  const out = new Map<string, Float32Array>();
-  for (const hash of new Set(hashes)) out.set(hash, readWav(await mediaBytes(db, hash)).channels[0] ?? new Float32Array());
+/** Decoded channels of the given sounds: stored ones, and our own, which are made. */
+export async function loadSounds(db: Db, sources: Iterable<string>): Promise<Map<string, Channels>> {
+  const out = new Map<string, Channels>();
+  for (const source of new Set(sources)) out.set(source, ownSamples(source) ?? (source.startsWith('own:') ? [] : readWav(await mediaBytes(db, source)).channels));
   return out;
 }

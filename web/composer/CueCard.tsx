@@ -12,6 +12,7 @@ import { useView, view } from '../state/view.ts';
 import { IconButton, ValueField } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
 import { cueLabel, FRAMING_NAMES, nameOfLayer } from './lanes.ts';
+import { SoundFields } from './SoundFields.tsx';
 
 const Pick = ({ label, value, options, onChange }: { label: string; value: string; options: readonly (readonly [string, string])[]; onChange: (value: string) => void }) => (
   <label className="flex min-w-0 flex-col gap-1 text-[12px] text-ink-2">
@@ -256,6 +257,14 @@ function Own({ cue, scene, change, nameOf }: { cue: Cue; scene: PlacedScene; cha
             onChange={(push) => change({ push: Number(push) } as Partial<Cue>)}
           />
         </>
+      );
+    }
+    case 'sound': {
+      const c = cue as Extract<Cue, { kind: 'sound' }>;
+      return (
+        <div className="col-span-3">
+          <SoundFields sound={c} fps={scene.fps} onChange={(values) => change(values as Partial<Cue>)} />
+        </div>
       );
     }
     case 'caption': {

@@ -1,10 +1,12 @@
-import { Camera, Captions, Eye, Footprints, Hand, Search, Smile } from 'lucide-react';
+import { Camera, Captions, Eye, Footprints, Hand, Music, Search, Smile } from 'lucide-react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { type Cue, MOUTH_SHAPES } from '#core/document/schema';
 import { hangCue } from '#core/edit/commands/cues';
+import { SOUND_DEFAULTS } from '#core/edit/commands/sounds';
 import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { characterLayers } from '#core/schedule/casting';
+import { OWN_SOUNDS, ownSource } from '#core/sound/own/index';
 import { frameSize } from '#core/stage/camera';
 import { orderAtEnd } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
@@ -28,9 +30,19 @@ export const KIND_ICONS: Readonly<Record<string, ReactNode>> = {
   move: <Footprints size={15} strokeWidth={1.6} />,
   mouth: <Lips />,
   camera: <Camera size={15} strokeWidth={1.6} />,
+  sound: <Music size={15} strokeWidth={1.6} />,
   caption: <Captions size={15} strokeWidth={1.6} />,
 };
-export const KIND_NAMES: Readonly<Record<string, string>> = { gesture: 'Gesture', face: 'Face', look: 'Look', move: 'Move', mouth: 'Mouth', camera: 'Camera', caption: 'Caption' };
+export const KIND_NAMES: Readonly<Record<string, string>> = {
+  gesture: 'Gesture',
+  face: 'Face',
+  look: 'Look',
+  move: 'Move',
+  mouth: 'Mouth',
+  camera: 'Camera',
+  sound: 'Sound',
+  caption: 'Caption',
+};
 
 type NewCue = Cue extends infer T ? (T extends Cue ? Omit<T, 'order' | 'start' | 'end'> : never) : never;
 interface Option {
@@ -120,7 +132,7 @@ export function HangMenu({ scene }: { scene: PlacedScene }) {
         <span className="text-[12px] text-ink-2">Hang from</span>
         <span className="font-serif text-[15px] font-semibold">{word.text}</span>
         <span className="flex-1" />
-        {kind !== 'camera' && kind !== 'caption' && people.length > 1 && (
+        {kind !== 'camera' && kind !== 'caption' && kind !== 'sound' && people.length > 1 && (
           <select aria-label="Who" value={who} onChange={(event) => setWho(event.target.value)} className="h-6 rounded-[6px] border border-edge bg-white px-1 text-[12px]">
             {people.map(([id]) => (
               <option key={id} value={id}>
@@ -261,6 +273,13 @@ function optionsFor(
     }
     case 'mouth':
       return layer ? MOUTH_SHAPES.map((shape) => ({ label: shape.replace(/^./, (c) => c.toUpperCase()), words: shape, cue: { kind: 'mouth', layer, shape }, seconds: 0.3 })) : [];
+    case 'sound':
+      return OWN_SOUNDS.map(({ id, name, words: found, kind: sort, seconds }) => ({
+        label: sort === 'bed' ? `${name}, music` : name,
+        words: found.join(' '),
+        cue: { kind: 'sound', source: ownSource(id), name, ...SOUND_DEFAULTS[sort] },
+        seconds,
+      }));
     case 'camera': {
       const base = { kind: 'camera' as const, x: 0, y: 0, width: frameSize(frame).width, over: 0, push: 0 };
       const names = (ids: string[]): string => ids.map(nameOf).join(' and ');

@@ -1,4 +1,4 @@
-import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Upload } from 'lucide-react';
+import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
 import { type PointerEvent as ReactPointerEvent, useMemo, useRef, useState } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
 import { deleteCues, moveCue, rehangCue, stretchCue } from '#core/edit/commands/cues';
@@ -70,7 +70,17 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
             </span>
           </span>
         )}
-        {!lane.layer && <span className="pl-3.5 text-ink-2">{lane.kind === 'camera' ? <Camera size={14} strokeWidth={1.6} /> : <Captions size={14} strokeWidth={1.6} />}</span>}
+        {!lane.layer && (
+          <span className="pl-3.5 text-ink-2">
+            {lane.kind === 'camera' ? (
+              <Camera size={14} strokeWidth={1.6} />
+            ) : lane.kind === 'sound' ? (
+              <Music size={14} strokeWidth={1.6} />
+            ) : (
+              <Captions size={14} strokeWidth={1.6} />
+            )}
+          </span>
+        )}
         <span className={`text-[12px] ${lane.layer ? 'absolute left-[60px] text-ink-2' : 'pl-2 font-semibold'}`}>{lane.label}</span>
         {lane.head && lane.layer && (
           <span className="absolute right-0.5 flex">

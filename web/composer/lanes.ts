@@ -44,7 +44,11 @@ export function lanesOf(document: Document, scene: PlacedScene): Lane[] {
       });
     });
   }
-  out.push({ key: 'camera', label: 'Camera', kind: 'camera', locked: false, hidden: false }, { key: 'captions', label: 'Captions', kind: 'caption', locked: false, hidden: false });
+  out.push(
+    { key: 'camera', label: 'Camera', kind: 'camera', locked: false, hidden: false },
+    { key: 'sound', label: 'Sound', kind: 'sound', locked: false, hidden: false },
+    { key: 'captions', label: 'Captions', kind: 'caption', locked: false, hidden: false },
+  );
   return out;
 }
 
@@ -80,6 +84,8 @@ export function cueLabel(document: Document, scene: PlacedScene, cue: Cue): stri
     }
     case 'mouth':
       return cue.shape;
+    case 'sound':
+      return cue.muted ? `${cue.name}, muted` : cue.name;
     case 'caption':
       return cue.text;
   }

@@ -5,6 +5,7 @@ import { addScene, deleteScene, emptyScene, renameScene, setCaptions, setProduct
 import { STYLES } from '#core/stage/styles/index';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { ticksPerFrame, toTicks } from '#core/time/ticks';
+import { FilmMusic } from '../composer/FilmMusic.tsx';
 import { type PlacedScene, useFilm } from '../composer/film.ts';
 import { HangMenu } from '../composer/HangMenu.tsx';
 import { HEAD_WIDTH } from '../composer/Lanes.tsx';
@@ -73,6 +74,7 @@ export function Composer() {
   return (
     <div className="flex h-full flex-col">
       <TopBar page="scenes">
+        <FilmMusic document={found.document} film={found.film} />
         <Button
           icon={playing ? <Pause size={14} fill="currentColor" /> : <Play size={14} fill="currentColor" />}
           className="ml-2"

@@ -11,12 +11,13 @@ import { formatLength, formatMoment } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
+import { playLine } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
 import { view } from '../state/view.ts';
 import { CutTag, EditableName } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
-import { importOnLine } from '../voices.ts';
+import { importOnLine, matchWords } from '../voices.ts';
 import { keepLine, pasteScript, speakerBeside } from './writing.ts';
 
 export interface RowMoves {
@@ -67,7 +68,10 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
   const keep = (value: string): void => {
     clearTimeout(timer.current);
     if (value.trim() === stored.current) return;
-    keepLine(scene.id, line.id, value);
+    const edit = keepLine(scene.id, line.id, value);
+    // A recording that had no words finds them as they are typed.
+    const used = line.line.take ? line.line.takes[line.line.take] : undefined;
+    if (edit && used && line.line.take && used.kind !== 'draft' && Object.keys(used.times).length === 0) void matchWords(scene.id, line.id, line.line.take, edit);
     const now = useProduction.getState().document?.scenes[scene.id]?.lines[line.id]?.text;
     stored.current = now ?? value;
     if (now !== undefined && now !== value) setText(now);
@@ -135,7 +139,8 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
           value={text}
           rows={1}
           spellCheck
-          className="block w-full resize-none overflow-hidden rounded-[4px] border-none bg-transparent p-0 font-serif text-[16.5px] leading-6 outline-none focus:!shadow-none"
+          placeholder={line.line.take ? 'Ctrl+Space plays it: type what you hear' : 'What is said'}
+          className="block w-full resize-none overflow-hidden rounded-[4px] border-none bg-transparent p-0 font-serif text-[16.5px] leading-6 outline-none placeholder:text-ink-3 focus:!shadow-none"
           onFocus={() => view({ line: line.id, cue: undefined })}
           onChange={(event) => {
             const { value } = event.target;
@@ -155,10 +160,18 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
             event.stopPropagation();
             const element = event.currentTarget;
             const { selectionStart: at, selectionEnd: end, value } = element;
-            if (event.key === 'Enter' && !event.shiftKey) {
+            if (event.key === ' ' && event.ctrlKey) {
+              event.preventDefault();
+              playLine(line.id);
+            } else if (event.key === 'Enter' && !event.shiftKey) {
               event.preventDefault();
               keep(value);
-              onNew(line.id);
+              const following = scene.lines[line.index + 1];
+              // While a recording is typed out, Enter goes on to the next line that has no words, and plays it.
+              if (following && !following.line.text && following.line.take) {
+                onMove(line.id, 1);
+                playLine(following.id);
+              } else onNew(line.id);
             } else if (event.key === 'Tab' && !event.altKey && !event.ctrlKey) {
               event.preventDefault();
               const next = speakerBeside(document, line.line.role, event.shiftKey ? -1 : 1);

@@ -257,7 +257,11 @@ function Cue({ document, line, small }: { document: Document; line: ScheduledLin
   const role = line.line.role ? document.production.roles[line.line.role] : undefined;
   return (
     <p className={`m-0 font-serif text-on-deep-2 ${small ? 'text-[16px] leading-6' : 'text-[20px] leading-7'}`}>
-      <CutTag colour={colourOf(document, line.line.role)} width={10} height={12} /> <span className="font-sans text-[13px] font-[650]">{role?.name}</span> {line.line.text}
+      <span className="mr-2 inline-flex items-center gap-1.5 align-middle">
+        <CutTag colour={colourOf(document, line.line.role)} width={10} height={12} />
+        <span className="font-sans text-[13px] font-[650]">{role?.name}</span>
+      </span>
+      {line.line.text}
     </p>
   );
 }

@@ -56,7 +56,7 @@ export function Review({ document, scene, file, onClose }: Props) {
       const open = known.filter(({ line }) => (takeOf(line)?.kind ?? 'draft') === 'draft');
       const script = (list: typeof known) => list.map(({ id, line }) => ({ id, role: line.role as string, words: splitWords(line.text) }));
       const scripts = speakers ? [] : open.length && open.length < known.length ? [script(open), script(known)] : [script(known)];
-      const { parts } = await partStored(hash, { scripts, ...(speakers ? { speakers } : {}) });
+      const { parts } = await partStored(hash, { scripts, likely: new Set(lines.flatMap(({ line }) => (line.role ? [line.role] : []))).size, ...(speakers ? { speakers } : {}) });
       if (!parts.length) throw new Error(`No voice was found in “${file.name}”. Choose a recording in which somebody speaks.`);
       setPieces(
         given(

@@ -19,7 +19,7 @@ import { preview, run } from '../state/production.ts';
 import { useView } from '../state/view.ts';
 import { Button, CutTag, EditableName, Empty, IconButton, Popover, PopoverPanel } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
-import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
+import { chooseFiles, importOnLine, matchWords, SOUND_TYPES } from '../voices.ts';
 import { CleanUp } from './CleanUp.tsx';
 import { Waveform } from './Waveform.tsx';
 
@@ -238,7 +238,8 @@ function WordStrip({ scene, line, id, take, tone, hung }: { scene: PlacedScene; 
     element.addEventListener('pointerup', up as EventListener);
   };
   const spoken = useSpoken(line);
-  if (!words.length)
+  const missing = Object.keys(line.line.words).length - words.length;
+  if (!words.length && !missing)
     return (
       <p className="m-0 text-[12px] text-ink-2">{take.analysis ? 'No words were found in this take. Type the line’s words, and they are matched.' : 'Finding the words in it …'}</p>
     );
@@ -275,7 +276,17 @@ function WordStrip({ scene, line, id, take, tone, hung }: { scene: PlacedScene; 
         })}
       </svg>
       <div className="mt-1 flex justify-between text-[12px] text-ink-2">
-        <span>{grabbed ? `${grabbed.word} ${(grabbed.length / TICKS_PER_SECOND).toFixed(2)} s` : 'Drag a word’s edge to re-time it.'}</span>
+        <span>
+          {missing > 0 ? (
+            <button type="button" className="font-semibold text-warn hover:underline" onClick={() => void matchWords(scene.id, line.id, id)}>
+              {missing} word{missing === 1 ? '' : 's'} without a time: match them
+            </button>
+          ) : grabbed ? (
+            `${grabbed.word} ${(grabbed.length / TICKS_PER_SECOND).toFixed(2)} s`
+          ) : (
+            'Drag a word’s edge to re-time it.'
+          )}
+        </span>
         {hung > 0 && (
           <span className="font-semibold text-act">
             {hung} cue{hung === 1 ? '' : 's'} follow{hung === 1 ? 's' : ''}

@@ -12,7 +12,7 @@ export interface SpeechRequest {
   readonly url: string;
   readonly words: readonly string[] | undefined;
   /** Part a recording of everybody into lines instead. */
-  readonly part?: { readonly scripts: readonly (readonly ScriptPart[])[]; readonly speakers?: number };
+  readonly part?: { readonly scripts: readonly (readonly ScriptPart[])[]; readonly speakers?: number; readonly likely?: number };
   /** Ticks of the sound. */
   readonly from?: number;
   readonly to?: number;
@@ -60,7 +60,7 @@ self.onmessage = async ({ data }: MessageEvent<SpeechRequest>) => {
     }
     const listening = new Listening(samples, { ...speech, pronunciations });
     if (data.part) {
-      const parts = partRecording(listening, data.part.scripts, data.part.speakers);
+      const parts = partRecording(listening, data.part.scripts, data.part.speakers, data.part.likely);
       self.postMessage({ id: data.id, parts, duration: listening.duration } satisfies SpeechAnswer);
       return;
     }

@@ -215,6 +215,8 @@ export const setAnalysis =
     if (!take) return;
     take.analysis = analysis;
     take.times = times;
+    // It was heard from where the take begins now.
+    delete take.heardFrom;
   };
 
 export const chooseTake =
