@@ -11,6 +11,7 @@ export const ID_PREFIXES = {
   take: 'tk',
   cue: 'cu',
   sound: 'so',
+  captions: 'ct',
   change: 'cg',
 } as const;
 export type IdKind = keyof typeof ID_PREFIXES;

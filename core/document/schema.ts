@@ -73,6 +73,10 @@ const sounding = {
 export const FilmSoundSchema = v.object({ order, ...sounding, start: length, end: v.nullable(length) });
 export type FilmSound = v.InferOutput<typeof FilmSoundSchema>;
 
+/** Captions that are not the words as they are said: texts by line. */
+export const CaptionTrackSchema = v.object({ order, name, language: v.pipe(v.string(), v.maxLength(20)), lines: v.record(id('line'), v.pipe(v.string(), v.maxLength(2000))) });
+export type CaptionTrack = v.InferOutput<typeof CaptionTrackSchema>;
+
 export const ProductionSchema = v.object({
   version: v.literal(DOCUMENT_VERSION),
   id: id('production'),
@@ -85,6 +89,9 @@ export const ProductionSchema = v.object({
   style: v.picklist(['flat', 'ink', 'paper', 'chalk']),
   roles: v.record(id('role'), RoleSchema),
   sounds: v.optional(v.record(id('sound'), FilmSoundSchema)),
+  captionTracks: v.optional(v.record(id('captions'), CaptionTrackSchema)),
+  /** The track that is seen; the words themselves if left out. */
+  shownCaptions: v.optional(id('captions')),
 });
 export type Production = v.InferOutput<typeof ProductionSchema>;
 

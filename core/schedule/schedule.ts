@@ -112,7 +112,15 @@ export function sceneSchedule(document: Document, scene: Scene, analysis: Analys
     const hash = takeOf(line)?.analysis;
     return hash ? analysis(hash) : undefined;
   });
-  const inputs = [fps, document.production.roles, document.production.frame, document.characters, ...analyses];
+  const inputs = [
+    fps,
+    document.production.roles,
+    document.production.frame,
+    document.production.captionTracks,
+    document.production.shownCaptions,
+    document.characters,
+    ...analyses,
+  ];
   const known = sceneMemo.get(scene);
   if (known && known.inputs.length === inputs.length && known.inputs.every((input, index) => input === inputs[index])) return known.value;
   const value = buildScene(document, scene, analysis, fps);
@@ -305,6 +313,18 @@ function breatheBefore(speech: Gathering, line: ScheduledLine, own: readonly Sch
   );
 }
 
+/** Words of another text along a line, each as long as it has letters. */
+function spreadWords(text: string, { start, end }: ScheduledLine): { text: string; start: number; end: number }[] {
+  const words = text.split(/\s+/).filter(Boolean);
+  const letters = words.reduce((sum, word) => sum + word.length + 1, 0);
+  let at = 0;
+  return words.map((word) => {
+    const from = start + Math.round(((end - start) * at) / letters);
+    at += word.length + 1;
+    return { text: word, start: from, end: start + Math.round(((end - start) * at) / letters) };
+  });
+}
+
 function captionSpans(document: Document, scene: Scene, resolved: Resolved, lines: readonly ScheduledLine[], fps: FrameRate): CaptionSpan[] {
   const limit = lineLimit(document.production.frame);
   const byHand: CaptionSpan[] = [];
@@ -313,11 +333,12 @@ function captionSpans(document: Document, scene: Scene, resolved: Resolved, line
     const { start, end } = resolved.cues.get(id) as { start: number; end: number };
     byHand.push({ start, end, rows: twoRows(cue.text.split(/\s+/), limit) ?? cue.text.split('\n'), cue: id });
   }
+  const track = document.production.captionTracks?.[document.production.shownCaptions ?? ''];
   const out: CaptionSpan[] = [...byHand];
   if (scene.captions)
     for (const line of lines) {
       const name = line.line.offStage && line.line.role ? `${document.production.roles[line.line.role]?.name ?? ''}: ` : '';
-      captionWords(line.words, limit - name.length).forEach(({ words, rows }, index) => {
+      captionWords(track ? spreadWords(track.lines[line.id] ?? '', line) : line.words, limit - name.length).forEach(({ words, rows }, index) => {
         const start = (words[0] as { start: number }).start;
         const said = (words.at(-1) as { end: number }).end;
         const letters = rows.join(' ').length;

@@ -83,7 +83,7 @@ export function Script() {
             setRecording({ kind: 'through', role });
           }}
         />
-        <ScriptPage document={found.document} scene={scene} />
+        <ScriptPage document={found.document} film={found.film} scene={scene} />
         <VoiceCard
           document={found.document}
           scene={scene}

@@ -1,6 +1,7 @@
 import { AudioLines, Check, Mic2, TriangleAlert } from 'lucide-react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Document } from '#core/document/schema';
+import { setCaptionText } from '#core/edit/commands/captions';
 import { hangCue } from '#core/edit/commands/cues';
 import { deleteLines, giveLine, setDirection } from '#core/edit/commands/lines';
 import { type Suggested, suggestActing } from '#core/figure/suggest';
@@ -195,6 +196,7 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
             }
           }}
         />
+        {document.production.shownCaptions && <CaptionText document={document} track={document.production.shownCaptions} line={line} />}
         {asked && <Suggestions document={document} scene={scene} line={line} />}
       </div>
       <VoiceState document={document} line={line} />
@@ -204,6 +206,29 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
 
 /** Where the first row of what is shown ends, by letters: good enough to know whether the caret can still go up. */
 const firstRowEnd = (element: HTMLTextAreaElement): number => (element.scrollHeight < 30 ? element.value.length : Math.floor(element.clientWidth / 9));
+
+/** The line in the captions that are shown. */
+function CaptionText({ document, track, line }: { document: Document; track: string; line: ScheduledLine }) {
+  const shown = document.production.captionTracks?.[track];
+  if (!shown) return null;
+  const stored = shown.lines[line.id] ?? '';
+  return (
+    <input
+      key={stored}
+      aria-label={`${shown.name} caption of line ${line.index + 1}`}
+      data-caption={line.id}
+      defaultValue={stored}
+      placeholder={`${shown.name}: caption of this line`}
+      maxLength={2000}
+      className="mt-0.5 w-full rounded-[5px] border border-line bg-white/70 px-1.5 text-[13px] leading-6 placeholder:text-ink-3"
+      onBlur={(event) => event.target.value.trim() !== stored && run('Change a caption', setCaptionText(track, line.id, event.target.value))}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Enter') event.currentTarget.blur();
+      }}
+    />
+  );
+}
 
 /** Which voice speaks a line now. */
 function VoiceState({ document, line }: { document: Document; line: ScheduledLine }) {

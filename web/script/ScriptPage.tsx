@@ -2,14 +2,19 @@ import { ClipboardPaste, FileDown, FileUp } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
 import { deleteLines, setGap } from '#core/edit/commands/lines';
 import { renameScene } from '#core/edit/commands/stage';
+import { setWordTimes } from '#core/edit/commands/takes';
 import { breatheGaps, setBeat, setEveryGap, tightenGaps } from '#core/edit/commands/turns';
 import { writeFountain } from '#core/formats/fountain/write';
-import type { ScheduledLine } from '#core/schedule/schedule';
+import { readTextGrid } from '#core/formats/textgrid/textgrid';
+import { filmTextGrid, filmWordsCsv, wordTimesFrom } from '#core/formats/times/film';
+import type { FilmSchedule, ScheduledLine } from '#core/schedule/schedule';
 import { takeOf } from '#core/schedule/timing';
 import { formatDuration, formatLength, formatMoment, parseTime } from '#core/time/format';
+import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { playJoin } from '../composer/transport.ts';
@@ -18,8 +23,10 @@ import { useView, view } from '../state/view.ts';
 import { Button, CutTag, EditableName, Empty, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles } from '../voices.ts';
+import { CaptionsMenu } from './Captions.tsx';
 import { LineRow, useGrowing } from './LineRow.tsx';
 import { PasteDialog } from './PasteDialog.tsx';
+import { saveStem, saveText } from './saving.ts';
 import { nextSpeaker, pasteScript, speakerBeside, writeLine } from './writing.ts';
 
 /** A line that is being written and is not there yet. */
@@ -29,7 +36,7 @@ interface Pending {
 }
 
 /** The script of a scene: lines as they are said, the gaps between them, and the next line to write. */
-export function ScriptPage({ document, scene }: { document: Document; scene: PlacedScene }) {
+export function ScriptPage({ document, film, scene }: { document: Document; film: FilmSchedule; scene: PlacedScene }) {
   const chosen = useView((state) => state.line);
   const [pending, setPending] = useState<Pending>();
   const [pasting, setPasting] = useState(false);
@@ -91,7 +98,8 @@ export function ScriptPage({ document, scene }: { document: Document; scene: Pla
             <p className="m-0 text-[12px] text-ink-2">{facts(scene)}</p>
           </div>
           <GapsMenu scene={scene} />
-          <ScriptMenu document={document} scene={scene} onPaste={() => setPasting(true)} />
+          <CaptionsMenu document={document} film={film} />
+          <ScriptMenu document={document} film={film} scene={scene} onPaste={() => setPasting(true)} />
         </div>
         <ul ref={list} className="m-0 list-none p-0">
           {scene.lines.map((line, index) => (
@@ -137,6 +145,31 @@ function bring(scene: string, after: string | undefined, text: string, fallback?
   }
   const fresh = made.speakers.length ? ` ${made.speakers.join(' and ')} ${made.speakers.length > 1 ? 'are' : 'is'} new in the cast.` : '';
   toast.success(`${made.lines} line${made.lines === 1 ? '' : 's'}${made.scenes > 1 ? ` in ${made.scenes} scenes` : ''} came in.${fresh}`);
+}
+
+/** Word times from a TextGrid: the tier of a speaker's name, or the only one, for all lines whose words are in it. */
+function bringTimes(film: FilmSchedule, text: string): void {
+  try {
+    const { tiers } = readTextGrid(text);
+    let count = 0;
+    let first: string | undefined;
+    for (const scene of film.scenes)
+      for (const line of scene.lines) {
+        const name = line.line.role ? film.document.production.roles[line.line.role]?.name : undefined;
+        const tier = tiers.find((one) => name && one.name.toLowerCase().startsWith(name.toLowerCase()) && !/phone/i.test(one.name)) ?? (tiers.length === 1 ? tiers[0] : undefined);
+        if (!tier || !line.line.take) continue;
+        const times = wordTimesFrom(line, scene.start, tier.spans);
+        const found = Object.keys(times).length;
+        if (!found) continue;
+        count += found;
+        const edit = run('Bring word times in', setWordTimes(scene.id, line.id, line.line.take, times), first ? { follows: first } : {});
+        first ??= edit;
+      }
+    if (count) toast.success(`${count} words took their times from it.`);
+    else toast.error('None of its words are said at those times. Its tiers need the speakers’ names, and times from the film’s start.');
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown));
+  }
 }
 
 /** Lines, length, pace, overlaps and what has no voice yet, in one sentence. */
@@ -377,7 +410,8 @@ function GapsMenu({ scene }: { scene: PlacedScene }) {
   );
 }
 
-function ScriptMenu({ document, scene, onPaste }: { document: Document; scene: PlacedScene; onPaste: () => void }) {
+function ScriptMenu({ document, film, scene, onPaste }: { document: Document; film: FilmSchedule; scene: PlacedScene; onPaste: () => void }) {
+  const { title } = document.production;
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
@@ -400,18 +434,32 @@ function ScriptMenu({ document, scene, onPaste }: { document: Document; scene: P
           >
             <FileUp size={14} strokeWidth={1.6} /> Open a script file
           </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => {
-              const link = window.document.createElement('a');
-              link.href = URL.createObjectURL(new Blob([writeFountain(document)], { type: 'text/plain' }));
-              link.download = `${document.production.title.replace(/[^\p{L}\p{N} -]/gu, '')}.fountain`;
-              link.click();
-              setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-            }}
-          >
+          <DropdownMenu.Item className={ITEM} onSelect={() => saveText(`${title}.fountain`, writeFountain(document))}>
             <FileDown size={14} strokeWidth={1.6} /> Save as Fountain
           </DropdownMenu.Item>
+          <div className="my-1 h-px bg-line" />
+          <DropdownMenu.Item className={ITEM} onSelect={() => saveText(`${title}.TextGrid`, filmTextGrid(film))}>
+            <FileDown size={14} strokeWidth={1.6} /> Words and phones as TextGrid
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => saveText(`${title} words.csv`, filmWordsCsv(film))}>
+            <FileDown size={14} strokeWidth={1.6} /> Word times as CSV
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() =>
+              void chooseFiles('.TextGrid,.textgrid', false).then(async ([file]) => {
+                if (file) bringTimes(film, await file.text());
+              })
+            }
+          >
+            <FileUp size={14} strokeWidth={1.6} /> Bring word times in (TextGrid)
+          </DropdownMenu.Item>
+          <div className="my-1 h-px bg-line" />
+          {inOrder(document.production.roles).map(([role, { name }]) => (
+            <DropdownMenu.Item key={role} className={ITEM} onSelect={() => void saveStem(film, role, `${title}, ${name}.wav`).catch((thrown) => toast.error(sentenceOf(thrown)))}>
+              <FileDown size={14} strokeWidth={1.6} /> Voice of {name} as WAV
+            </DropdownMenu.Item>
+          ))}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
