@@ -2,10 +2,10 @@ import { listen } from '#core/speech/analyse';
 import { RATE } from '#core/speech/features';
 import { mouthCues } from '#core/speech/mouth';
 import { speechResources } from '#server/speech/resources';
-import { dialogueFigures } from './dialogues.ts';
+import { dialogueFigures, twentyFigures } from './dialogues.ts';
 import { emptyTally, figures, tally } from './score.ts';
 import { TUNING, VERDICT } from './sentences.ts';
-import { dialogueSet, plainSet, type Recording, unevenSet, VOICES } from './sets.ts';
+import { dialogueSet, plainSet, type Recording, twentySet, unevenSet, VOICES } from './sets.ts';
 
 /** Speech figures on sets made from the synthesizers present; `tuning` picks the half that may be tuned on. */
 export function benchSpeech({ tuning = false }: { tuning?: boolean } = {}) {
@@ -31,10 +31,12 @@ export function benchSpeech({ tuning = false }: { tuning?: boolean } = {}) {
   }
   const used = process.cpuUsage(before);
   const dialogues = dialogueFigures(dialogueSet(sentences, ['kal16', 'slt', 'rms', 'awb'], tuning ? 1 : 2));
+  const twenty = twentyFigures(twentySet(sentences, tuning ? 1 : 2));
   return {
     half: tuning ? 'tuning' : 'verdict',
     sets: out,
     dialogues,
+    twenty,
     seconds: Math.round(seconds),
     timesRealTime: Math.round((seconds / ((used.user + used.system) / 1e6)) * 10) / 10,
   };

@@ -1,4 +1,5 @@
 import { Listening } from '#core/speech/analyse';
+import { partRecording } from '#core/speech/parting';
 import { speechResources } from '#server/speech/resources';
 import type { Dialogue } from './sets.ts';
 
@@ -31,7 +32,7 @@ export function dialogueFigures(dialogues: readonly Dialogue[]) {
     const missed: string[] = [];
     for (const dialogue of dialogues.filter(keep)) {
       const listening = new Listening(dialogue.samples, speechResources());
-      const heard = listening.hear(undefined);
+      const heard = { utterances: listening.utterances() };
       const apart = listening.speakers(heard.utterances);
       const told = listening.speakers(heard.utterances, dialogue.speakers);
       const found = heard.utterances.map((one, n) => ({ ...one, speaker: apart[n]?.speaker ?? 0 }));
@@ -79,4 +80,30 @@ export function dialogueFigures(dialogues: readonly Dialogue[]) {
     noise12: group(({ noise, overlap }) => noise === 12 && !overlap),
     overlaps: group(({ overlap }) => overlap),
   };
+}
+
+/** A recording of 20 lines by two people in noise, parted as a user's is: along the script, and by voice alone. */
+export function twentyFigures(dialogues: readonly Dialogue[]) {
+  return dialogues.map((dialogue) => {
+    const listening = new Listening(dialogue.samples, speechResources());
+    const script = dialogue.lines.map((words, n) => ({ id: String(n), role: String(dialogue.utterances[n]?.speaker), words }));
+    const along = partRecording(listening, [script]);
+    const alone = partRecording(listening, [], undefined, 2);
+    const near = (parts: readonly { start: number; end: number }[]): number => {
+      const edges = dialogue.utterances.flatMap((truth) => (['start', 'end'] as const).map((edge) => parts.some((part) => Math.abs(part[edge] - truth[edge]) <= 0.1)));
+      return percent(edges.filter(Boolean).length, edges.length);
+    };
+    // A line is found where its part lies over it by more than four fifths.
+    const found = dialogue.utterances.filter((truth, n) => {
+      const part = along.find(({ line }) => line === String(n));
+      const shared = part ? Math.min(part.end, truth.end) - Math.max(part.start, truth.start) : 0;
+      return shared > 0.8 * (truth.end - truth.start);
+    }).length;
+    const pure = purityOf(dialogue, alone);
+    return {
+      voices: dialogue.name,
+      withScript: { lines: `${found} of ${dialogue.utterances.length}`, edges100: near(along) },
+      byVoice: { parts: alone.length, edges100: near(alone), purity: percent(pure.right, pure.whole), speakers: new Set(alone.map(({ speaker }) => speaker)).size },
+    };
+  });
 }

@@ -174,6 +174,8 @@ function warped(x: Float32Array, from: readonly number[], to: readonly number[])
 export interface Dialogue {
   readonly name: string;
   readonly samples: Float32Array;
+  /** Words line by line, and all of them. */
+  readonly lines: readonly (readonly string[])[];
   readonly words: readonly string[];
   readonly wordTimes: readonly { start: number; end: number }[];
   readonly phones: readonly TruePhone[];
@@ -203,9 +205,68 @@ function pinkNoise(length: number, seed: number): Float32Array {
   return out;
 }
 
-/** `dialogue`: 12 of 6 to 9 lines by 1 to 4 voices, gaps of .15 to 1.5 s; a third each clean, 20 dB, 12 dB; two overlap. */
-export function dialogueSet(sentences: readonly string[], voices: readonly string[], seed: number): Dialogue[] {
-  return Array.from({ length: 12 }, (_, n) => {
+interface Making {
+  readonly name: string;
+  readonly sentences: readonly string[];
+  readonly cast: readonly string[];
+  readonly count: number;
+  /** Decibels over pink noise; undefined for clean. */
+  readonly noise: number | undefined;
+  readonly overlap: boolean;
+  readonly seed: number;
+}
+
+/** A dialogue: lines one after the other with gaps of .15 to 1.5 s, truths kept. */
+function makeDialogue({ name, sentences, cast, count, noise, overlap, seed }: Making): Dialogue {
+  const chance = dice(seed);
+  const pieces: { samples: Float32Array; at: number; speaker: number; words: string[]; phones: TruePhone[]; wordTimes: { start: number; end: number }[] }[] = [];
+  let at = 0.6;
+  let speaker = Math.floor(chance.next() * cast.length);
+  for (let line = 0; line < count; line++) {
+    const text = sentences[Math.floor(chance.next() * sentences.length)] as string;
+    const { samples, phones } = speak(cast[speaker] as string, [0.94, 1, 1.08][line % 3] as number, text);
+    const words = text.split(' ');
+    pieces.push({ samples, at, speaker, words, phones, wordTimes: wordSpans(words, phones) });
+    at += samples.length / RATE + (overlap && line % 3 === 1 ? -0.3 : chance.between(0.15, 1.5));
+    if (cast.length > 1) speaker = (speaker + 1 + Math.floor(chance.next() * (cast.length - 1))) % cast.length;
+  }
+  const length = Math.round((at + 0.4) * RATE);
+  const samples = new Float32Array(length);
+  for (const piece of pieces)
+    piece.samples.forEach((value, k) => {
+      const place = Math.round(piece.at * RATE) + k;
+      if (place < length) samples[place] = (samples[place] as number) + value;
+    });
+  if (noise !== undefined) {
+    const level = Math.sqrt(
+      pieces.reduce((sum, piece) => sum + piece.samples.reduce((s, value) => s + value * value, 0), 0) / pieces.reduce((sum, piece) => sum + piece.samples.length, 0),
+    );
+    const hiss = pinkNoise(length, seed);
+    const own = Math.sqrt(hiss.reduce((sum, value) => sum + value * value, 0) / length);
+    const gain = level / own / 10 ** (noise / 20);
+    for (let k = 0; k < length; k++) samples[k] = (samples[k] as number) + (hiss[k] as number) * gain;
+  }
+  const moved = <T extends { start: number; end: number }>(list: readonly T[], by: number): T[] => list.map((one) => ({ ...one, start: one.start + by, end: one.end + by }));
+  return {
+    name,
+    samples,
+    lines: pieces.map((piece) => piece.words),
+    words: pieces.flatMap(({ words }) => words),
+    wordTimes: pieces.flatMap((piece) => moved(piece.wordTimes, piece.at)),
+    phones: pieces.flatMap((piece) => moved(piece.phones, piece.at)),
+    utterances: pieces.map((piece) => {
+      const said = piece.phones.filter(({ label }) => label !== 'SIL');
+      return { start: piece.at + (said[0]?.start ?? 0), end: piece.at + (said.at(-1)?.end ?? 0), speaker: piece.speaker };
+    }),
+    speakers: new Set(pieces.map((piece) => piece.speaker)).size,
+    noise,
+    overlap,
+  };
+}
+
+/** `dialogue`: 12 of 6 to 9 lines by 1 to 4 voices; a third each clean, 20 dB, 12 dB; two overlap. */
+export const dialogueSet = (sentences: readonly string[], voices: readonly string[], seed: number): Dialogue[] =>
+  Array.from({ length: 12 }, (_, n) => {
     const chance = dice(seed * 100 + n);
     const speakers = Math.min(voices.length, 1 + (n % 4));
     const cast = [...voices]
@@ -213,52 +274,24 @@ export function dialogueSet(sentences: readonly string[], voices: readonly strin
       .sort((a, b) => a.at - b.at)
       .slice(0, speakers)
       .map(({ voice }) => voice);
-    const overlap = n === 5 || n === 10;
-    const count = 6 + Math.floor(chance.next() * 4);
     const noise = [undefined, 20, 12][n % 3];
-    const pieces: { samples: Float32Array; at: number; speaker: number; words: string[]; phones: TruePhone[]; wordTimes: { start: number; end: number }[] }[] = [];
-    let at = 0.6;
-    let speaker = Math.floor(chance.next() * speakers);
-    for (let line = 0; line < count; line++) {
-      const text = sentences[Math.floor(chance.next() * sentences.length)] as string;
-      const { samples, phones } = speak(cast[speaker] as string, [0.94, 1, 1.08][line % 3] as number, text);
-      const words = text.split(' ');
-      pieces.push({ samples, at, speaker, words, phones, wordTimes: wordSpans(words, phones) });
-      const lead = phones.find(({ label }) => label !== 'SIL')?.start ?? 0;
-      void lead;
-      at += samples.length / RATE + (overlap && line % 3 === 1 ? -0.3 : chance.between(0.15, 1.5));
-      if (speakers > 1) speaker = (speaker + 1 + Math.floor(chance.next() * (speakers - 1))) % speakers;
-    }
-    const length = Math.round((at + 0.4) * RATE);
-    const samples = new Float32Array(length);
-    for (const piece of pieces)
-      piece.samples.forEach((value, k) => {
-        const place = Math.round(piece.at * RATE) + k;
-        if (place < length) samples[place] = (samples[place] as number) + value;
-      });
-    if (noise !== undefined) {
-      const level = Math.sqrt(
-        pieces.reduce((sum, piece) => sum + piece.samples.reduce((s, value) => s + value * value, 0), 0) / pieces.reduce((sum, piece) => sum + piece.samples.length, 0),
-      );
-      const hiss = pinkNoise(length, seed + n);
-      const own = Math.sqrt(hiss.reduce((sum, value) => sum + value * value, 0) / length);
-      const gain = level / own / 10 ** (noise / 20);
-      for (let k = 0; k < length; k++) samples[k] = (samples[k] as number) + (hiss[k] as number) * gain;
-    }
-    const moved = <T extends { start: number; end: number }>(list: readonly T[], by: number): T[] => list.map((one) => ({ ...one, start: one.start + by, end: one.end + by }));
-    return {
+    return makeDialogue({
       name: `${n} ${speakers} ${noise ?? 'clean'}`,
-      samples,
-      words: pieces.flatMap(({ words }) => words),
-      wordTimes: pieces.flatMap((piece) => moved(piece.wordTimes, piece.at)),
-      phones: pieces.flatMap((piece) => moved(piece.phones, piece.at)),
-      utterances: pieces.map((piece) => {
-        const said = piece.phones.filter(({ label }) => label !== 'SIL');
-        return { start: piece.at + (said[0]?.start ?? 0), end: piece.at + (said.at(-1)?.end ?? 0), speaker: piece.speaker };
-      }),
-      speakers: new Set(pieces.map((piece) => piece.speaker)).size,
+      sentences,
+      cast,
+      count: 6 + Math.floor(chance.next() * 4),
       noise,
-      overlap,
-    };
+      overlap: n === 5 || n === 10,
+      seed: seed * 1000 + n,
+    });
   });
-}
+
+/** `twenty`: 20 lines by two voices at 12 dB, once for each pair of a woman and a man. */
+export const twentySet = (sentences: readonly string[], seed: number): Dialogue[] =>
+  (
+    [
+      ['slt', 'rms'],
+      ['slt', 'awb'],
+      ['slt', 'kal16'],
+    ] as const
+  ).map((cast, n) => makeDialogue({ name: cast.join(' and '), sentences, cast, count: 20, noise: 12, overlap: false, seed: seed * 77 + n }));

@@ -51,6 +51,8 @@ export const RoleSchema = v.object({
   character: v.nullable(id('character')),
   colour: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(99)),
   voice: VoiceSchema,
+  /** How the mouth speaks: -1 soft, with long blends, to 1 sharp; and how far it opens about its own. */
+  mouth: v.optional(v.object({ sharp: signed, open: v.pipe(v.number(), v.minValue(0.4), v.maxValue(1.6)) })),
 });
 export type Role = v.InferOutput<typeof RoleSchema>;
 

@@ -50,7 +50,21 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
     const held = acting.held.flatMap(({ start, end, holding }) => (start < to && end > from ? [[at(start), at(end), holding]] : []));
     const feet =
       acting.feet && (['L', 'R'] as const).map((side) => (['x', 'lift', 'pitch'] as const).map((key) => read((acting.feet as NonNullable<typeof acting.feet>)[side][key])));
-    return [id, layer, acting.character, channels, mouth, read(acting.x), read(acting.y), held, acting.seats, feet ?? null, feet && from >= (acting.feet?.L.x.at[0] ?? 0)];
+    return [
+      id,
+      layer,
+      acting.character,
+      channels,
+      mouth,
+      m.blend ?? null,
+      m.open ?? null,
+      read(acting.x),
+      read(acting.y),
+      held,
+      acting.seats,
+      feet ?? null,
+      feet && from >= (acting.feet?.L.x.at[0] ?? 0),
+    ];
   });
   const shots = scene.shots.flatMap((shot, index) => {
     const next = scene.shots[index + 1];

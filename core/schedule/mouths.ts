@@ -12,7 +12,13 @@ export interface MouthTrack {
   readonly shapes: readonly MouthShape[];
   /** Loudness at the middle of each shape, 0..1.5. */
   readonly loud: readonly number[];
+  /** Ticks of a blend, and how far the mouth opens about its own. */
+  readonly blend?: number;
+  readonly open?: number;
 }
+
+/** A soft mouth blends twice as long, a sharp one half as long. */
+export const blendOf = (sharp: number): number => Math.round(BLEND * 2 ** -sharp);
 
 /** Lips lead: closed and bite come 30 ms early (speech.md, Mouth rules). */
 const LIPS_LEAD = toTicks(0.03);
@@ -95,26 +101,27 @@ const jaw = (shape: MouthShape, loud: number): number => (shape === 'closed' || 
 
 /** The blended mouth at a tick: every tick costs the same. */
 export function mouthAt(track: MouthTrack, tick: number): MouthNumbers {
+  const { blend = BLEND, open = 1 } = track;
   const index = lastAtOrBefore(track.starts, tick);
   const inside = index >= 0 && (track.ends[index] as number) > tick;
   const here = inside ? (track.shapes[index] as MouthShape) : 'rest';
-  const hereOpen = inside ? jaw(here, track.loud[index] as number) : 1;
+  const hereOpen = inside ? jaw(here, track.loud[index] as number) * open : 1;
   const nowStart = inside ? (track.starts[index] as number) : index >= 0 ? (track.ends[index] as number) : Number.NEGATIVE_INFINITY;
   const nowEnd = inside ? (track.ends[index] as number) : (track.starts[index + 1] ?? Number.POSITIVE_INFINITY);
   const lips = here === 'closed' || here === 'bite';
-  const half = Math.min(BLEND / 2, (nowEnd - nowStart) / 2);
+  const half = Math.min(blend / 2, (nowEnd - nowStart) / 2);
   const current = blendMouth(MOUTH_CHART[here], MOUTH_CHART[here], 0, hereOpen);
   // Into this shape: from the one before, over the blend about the border. A closure is whole from its first frame.
   if (!lips && tick - nowStart < half) {
     const before = inside && index > 0 && (track.ends[index - 1] as number) >= nowStart ? index - 1 : inside ? -1 : index;
     const shape = before >= 0 ? (track.shapes[before] as MouthShape) : 'rest';
-    const from = blendMouth(MOUTH_CHART[shape], MOUTH_CHART[shape], 0, before >= 0 ? jaw(shape, track.loud[before] as number) : 1);
+    const from = blendMouth(MOUTH_CHART[shape], MOUTH_CHART[shape], 0, before >= 0 ? jaw(shape, track.loud[before] as number) * open : 1);
     return blendMouth(from, current, smooth(0.5 + (tick - nowStart) / (2 * half || 1)));
   }
   if (!lips && nowEnd - tick < half) {
     const next = track.starts[index + 1] === nowEnd ? index + 1 : -1;
     const shape = next >= 0 ? (track.shapes[next] as MouthShape) : 'rest';
-    const to = blendMouth(MOUTH_CHART[shape], MOUTH_CHART[shape], 0, next >= 0 ? jaw(shape, track.loud[next] as number) : 1);
+    const to = blendMouth(MOUTH_CHART[shape], MOUTH_CHART[shape], 0, next >= 0 ? jaw(shape, track.loud[next] as number) * open : 1);
     return blendMouth(current, to, smooth(0.5 - (nowEnd - tick) / (2 * half || 1)));
   }
   return current;

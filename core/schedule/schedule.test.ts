@@ -4,6 +4,7 @@ import type { Cue, Document, Scene } from '../document/schema.ts';
 import { edit } from '../edit/change.ts';
 import { hangCue } from '../edit/commands/cues.ts';
 import { setLineText } from '../edit/commands/lines.ts';
+import { setMouth } from '../edit/commands/stage.ts';
 import { stanceOf } from '../figure/proportions.ts';
 import { skeletonOf } from '../figure/skeleton.ts';
 import { poseAt } from '../stage/evaluate.ts';
@@ -14,7 +15,7 @@ import { ticksPerFrame, toTicks } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
 import { captionWords, twoRows } from './captions.ts';
 import { segmentInputs } from './inputs.ts';
-import { mouthAt, mouthTrack, shapeAt } from './mouths.ts';
+import { blendOf, mouthAt, mouthTrack, shapeAt } from './mouths.ts';
 import { heldAt } from './properties.ts';
 import { resolveScene } from './resolve.ts';
 import { sceneSchedule, schedule } from './schedule.ts';
@@ -245,6 +246,30 @@ describe('stage properties', () => {
     ]);
     expect(poseAt(layer, toTicks(2.9)).seat).toBeCloseTo(1, 1);
     expect(poseAt(layer, toTicks(2.9)).elbowR).toBeGreaterThan(60);
+  });
+});
+
+describe('how a mouth speaks', () => {
+  const shapes = { starts: [0, 48_000], ends: [48_000, 96_000], shapes: ['wide', 'closed'] as const, loud: [1, 1] };
+  it('soft takes longer from shape to shape, sharp shorter; wide and small open more and less; a closure stays one', () => {
+    const changing = (sharp: number): number => {
+      let count = 0;
+      const track = { ...shapes, blend: blendOf(sharp) };
+      for (let tick = 46_000; tick < 48_000; tick += 50) if (JSON.stringify(mouthAt(track, tick)) !== JSON.stringify(mouthAt(track, 24_000))) count++;
+      return count;
+    };
+    expect(changing(-1)).toBeGreaterThan(changing(0));
+    expect(changing(0)).toBeGreaterThan(changing(1));
+    expect(mouthAt({ ...shapes, open: 1.5 }, 24_000)).not.toEqual(mouthAt(shapes, 24_000));
+    expect(mouthAt({ ...shapes, blend: blendOf(-1) }, 48_000)).toEqual(mouthAt(shapes, 48_000));
+  });
+  it('is set for a role, and is gone again where both dials are in the middle', () => {
+    const { document } = sampleDocument();
+    const role = Object.keys(document.production.roles)[0] as string;
+    const soft = edit(document, 'm', CHANGE, setMouth(role, { sharp: -1, open: 0.8 })).document;
+    const track = [...sceneSchedule(soft, Object.values(soft.scenes)[0] as Scene, () => undefined).layers.values()].map(({ mouth }) => [mouth.blend, mouth.open]);
+    expect(track).toContainEqual([blendOf(-1), 0.8]);
+    expect(edit(soft, 'm', CHANGE, setMouth(role, { sharp: 0, open: 1 })).document.production.roles[role]?.mouth).toBeUndefined();
   });
 });
 

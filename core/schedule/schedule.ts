@@ -1,4 +1,4 @@
-import type { Character, CharacterLayer, CueOf, Document, Line, Scene } from '../document/schema.ts';
+import type { Character, CharacterLayer, CueOf, Document, Line, Role, Scene } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
 import { actionOf } from '../figure/actions/index.ts';
 import { bodyOf } from '../figure/mascots/index.ts';
@@ -20,7 +20,7 @@ import { MOTION } from './motion/figures.ts';
 import { gazeKeys } from './motion/gaze.ts';
 import { idleKeys, type SpanKeys } from './motion/idle.ts';
 import { listeningKeys, speakingKeys } from './motion/speaking.ts';
-import { type MouthTrack, mouthTrack } from './mouths.ts';
+import { blendOf, type MouthTrack, mouthTrack } from './mouths.ts';
 import { type FootTracks, movesOf } from './moves.ts';
 import { facePerformance, gesturePerformance } from './performances.ts';
 import { type HeldSpan, heldSpans, seatsOf, untilWalk } from './properties.ts';
@@ -134,7 +134,10 @@ function buildScene(document: Document, scene: Scene, analysis: AnalysisOf, fps:
   const layers = new Map<string, LayerSchedule>();
   for (const [id, layer] of characterLayers(scene)) {
     const character = document.characters[layer.character];
-    if (character) layers.set(id, layerSchedule(scene, resolved, lines, id, layer, dressed(character, layer.outfit), fps));
+    // How the mouth speaks belongs to the role that speaks through it.
+    const role = lines.find((line) => line.layer === id)?.line.role;
+    const mouth = role ? document.production.roles[role]?.mouth : undefined;
+    if (character) layers.set(id, layerSchedule(scene, resolved, lines, id, layer, dressed(character, layer.outfit), fps, mouth));
   }
   const cameras = Object.entries(scene.cues)
     .filter((entry): entry is [string, CueOf<'camera'>] => entry[1].kind === 'camera')
@@ -182,7 +185,16 @@ function spansOf(scene: Scene, resolved: Resolved, lines: readonly ScheduledLine
   return out;
 }
 
-function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly ScheduledLine[], id: string, layer: CharacterLayer, character: Character, fps: FrameRate): LayerSchedule {
+function layerSchedule(
+  scene: Scene,
+  resolved: Resolved,
+  lines: readonly ScheduledLine[],
+  id: string,
+  layer: CharacterLayer,
+  character: Character,
+  fps: FrameRate,
+  mouth: Role['mouth'],
+): LayerSchedule {
   const p = bodyOf(character);
   const height = heightOf(p);
   const { lively, tense } = character.temper;
@@ -251,11 +263,14 @@ function layerSchedule(scene: Scene, resolved: Resolved, lines: readonly Schedul
     character,
     p,
     channels,
-    mouth: mouthTrack(
-      own.map((line) => ({ at: line.start, length: line.end - line.start, analysis: line.analysis })),
-      cues.flatMap(({ cue, start, end }) => (cue.kind === 'mouth' ? [{ start, end, shape: cue.shape }] : [])),
-      fps,
-    ),
+    mouth: {
+      ...(mouth ? { blend: blendOf(mouth.sharp), open: mouth.open } : {}),
+      ...mouthTrack(
+        own.map((line) => ({ at: line.start, length: line.end - line.start, analysis: line.analysis })),
+        cues.flatMap(({ cue, start, end }) => (cue.kind === 'mouth' ? [{ start, end, shape: cue.shape }] : [])),
+        fps,
+      ),
+    },
     x: moves.x,
     y: moves.y,
     feet: moves.feet,

@@ -101,7 +101,11 @@ export function denoised(features: Features, { peak, floor, noise }: Activity): 
   const mel = new Float64Array(features.mel.length);
   for (let n = 0; n < mel.length; n++) {
     const power = features.mel[n] as number;
-    mel[n] = power * Math.max(LEAST_GAIN, 1 - (noise[n % BANDS] as number) / (power + 1e-9));
+    // The gain is taken from three frames: a single loud one in noise is no sound.
+    const before = features.mel[n - BANDS] ?? power;
+    const after = features.mel[n + BANDS] ?? power;
+    const smooth = (before + 2 * power + after) / 4;
+    mel[n] = power * Math.max(LEAST_GAIN, 1 - (noise[n % BANDS] as number) / (smooth + 1e-9));
   }
   return { frames: features.frames, mel };
 }

@@ -112,7 +112,11 @@ export class Listening {
     this.frames = raw.frames;
     const activity = speechActivity(raw);
     const clean = denoised(raw, activity);
-    this.features = cepstra(clean, (t) => (activity.level[t] as number) > activity.peak - 35);
+    // In noise every frame is loud: only what lies within speech tells the channel's mean.
+    const inside = new Uint8Array(this.frames);
+    for (const { from, to } of activity.stretches) inside.fill(1, from, to);
+    const noisy = clean !== raw && activity.stretches.length > 0;
+    this.features = cepstra(clean, (t) => (noisy ? inside[t] === 1 : (activity.level[t] as number) > activity.peak - 35));
     this.stretches = activity.stretches;
     this.edges = activity.stretches.map(({ from, to }) => ({ start: from * 0.01, end: Math.min(this.duration, to * 0.01 + 0.0156) }));
   }

@@ -3,10 +3,12 @@ import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import { CLEANING_STEPS, type CleaningStep, type Take } from '#core/document/schema';
 import { setCleaned, setGain, trimTake } from '#core/edit/commands/takes';
+import { parseTime } from '#core/time/format';
+import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { sendJson } from '../api.ts';
 import type { PlacedScene } from '../composer/film.ts';
 import { run } from '../state/production.ts';
-import { Button } from '../ui/parts.tsx';
+import { Button, ValueField } from '../ui/parts.tsx';
 
 const NAMES: Readonly<Record<CleaningStep, string>> = { rumble: 'Take rumble out', noise: 'Reduce noise' };
 
@@ -42,6 +44,28 @@ export function CleanUp({ scene, line, id, take }: { scene: PlacedScene; line: s
       <div className="mb-1.5 flex items-baseline justify-between">
         <h3 className="m-0 text-[13px] font-[680]">Clean up</h3>
         <span className="text-[12px] text-ink-2">{busy ? 'Working on it …' : 'keeps the original'}</span>
+      </div>
+      <div className="mb-2 flex gap-2">
+        {(
+          [
+            ['Begins in the sound at', take.from, (at: number) => trimTake(scene.id, line, id, at, take.from + take.length)],
+            ['Ends at', take.from + take.length, (at: number) => trimTake(scene.id, line, id, take.from, at)],
+          ] as const
+        ).map(([label, value, trim]) => (
+          <ValueField
+            key={label}
+            label={label}
+            value={`${(value / TICKS_PER_SECOND).toFixed(2)} s`}
+            className="flex-1"
+            step={(direction, large) => run('Trim a take', trim(Math.max(0, value + direction * (large ? 10 : 1) * (TICKS_PER_SECOND / scene.fps))))}
+            onCommit={(text) => {
+              const at = parseTime(text, scene.fps);
+              if (at === undefined || at < 0) return false;
+              run('Trim a take', trim(Math.round(at)));
+              return true;
+            }}
+          />
+        ))}
       </div>
       <div className="flex flex-wrap gap-1.5">
         {CLEANING_STEPS.map((step) => (

@@ -1,8 +1,10 @@
 import { AudioLines, Mic, Play, Square, Trash2, Upload } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import type { Document, Take, Voice } from '#core/document/schema';
+import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
+import type { Document, Role, Take, Voice } from '#core/document/schema';
 import { chooseTake, removeTake, setAside } from '#core/edit/commands/lines';
-import { setVoice } from '#core/edit/commands/stage';
+import { setMouth, setVoice } from '#core/edit/commands/stage';
 import { renameTake, setWordTimes } from '#core/edit/commands/takes';
 import { joinLines, splitLine } from '#core/edit/commands/turns';
 import type { ScheduledLine } from '#core/schedule/schedule';
@@ -12,6 +14,7 @@ import { VOICE_PRESETS } from '#core/speech/voices';
 import { formatLength } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { sendJson } from '../api.ts';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { audition, playLine, stop } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
@@ -100,7 +103,14 @@ function Card({ document, scene, line, onRecord }: { document: Document; scene: 
       </section>
       {used && usedId && used.kind !== 'draft' && <CleanUp scene={scene} line={line.id} id={usedId} take={used} />}
       {role && line.line.role && (
-        <ShapeDraft role={line.line.role} name={role.name} voice={role.voice} lines={scene.lines.filter((one) => one.line.role === line.line.role).length} />
+        <ShapeDraft
+          role={line.line.role}
+          name={role.name}
+          voice={role.voice}
+          text={line.line.text}
+          mouth={role.mouth}
+          lines={scene.lines.filter((one) => one.line.role === line.line.role).length}
+        />
       )}
       <section aria-label="The line" className="border-t border-line px-4 py-3">
         <div className="flex flex-wrap gap-1.5">
@@ -334,7 +344,8 @@ const LANGUAGES: readonly (readonly [string, string])[] = [
 ];
 
 /** The draft voice of a speaker: which, how fast, how high, how long it pauses. All its draft lines follow. */
-function ShapeDraft({ role, name, voice, lines }: { role: string; name: string; voice: Voice; lines: number }) {
+function ShapeDraft({ role, name, voice, lines, text, mouth }: { role: string; name: string; voice: Voice; lines: number; text: string; mouth: Role['mouth'] }) {
+  const [heard, setHeard] = useState(false);
   const key = (one: Voice): string => `${one.engine} ${one.voice} ${one.effect}`;
   const preset = VOICE_PRESETS.find((one) => JSON.stringify(one.voice) === JSON.stringify(voice)) ?? VOICE_PRESETS.find((one) => key(one.voice) === key(voice));
   const change = (values: Partial<Voice>): void => void run('Shape the draft voice', setVoice(role, { ...voice, ...values }));
@@ -376,6 +387,7 @@ function ShapeDraft({ role, name, voice, lines }: { role: string; name: string; 
             ))}
           </optgroup>
         </select>
+        <VoiceTaster voice={voice} text={text} heard={heard} onHeard={setHeard} />
       </label>
       <VoiceDial
         label="Speed"
@@ -395,7 +407,46 @@ function ShapeDraft({ role, name, voice, lines }: { role: string; name: string; 
         onTake={(v) => change({ formant: Math.round((1 / v) * 100) / 100 })}
       />
       <VoiceDial label="Pauses" value={voice.pause} min={0} max={1.5} told={(v) => `${v.toFixed(2)} s`} onTake={(v) => change({ pause: v })} />
+      <h3 className="mt-2.5 mb-1 text-[13px] font-[680]">Mouth of {name}</h3>
+      <VoiceDial
+        label="Shapes"
+        value={mouth?.sharp ?? 0}
+        min={-1}
+        max={1}
+        told={(v) => (Math.abs(v) < 0.05 ? 'as made' : v < 0 ? 'softer' : 'sharper')}
+        onTake={(sharp) => run('Soften or sharpen the mouth', setMouth(role, { sharp, open: mouth?.open ?? 1 }))}
+      />
+      <VoiceDial
+        label="Opens"
+        value={mouth?.open ?? 1}
+        min={0.4}
+        max={1.6}
+        told={(v) => (Math.abs(v - 1) < 0.02 ? 'as made' : `${Math.round(v * 100)} %`)}
+        onTake={(open) => run('Change how far the mouth opens', setMouth(role, { sharp: mouth?.sharp ?? 0, open }))}
+      />
     </section>
+  );
+}
+
+/** Hears the line in the voice as it is shaped, before anything else changes. */
+function VoiceTaster({ voice, text, heard, onHeard }: { voice: Voice; text: string; heard: boolean; onHeard: (heard: boolean) => void }) {
+  return (
+    <IconButton
+      label={heard ? 'Stop' : 'Hear this voice'}
+      className="border border-edge"
+      onClick={() => {
+        if (heard) return stop();
+        onHeard(true);
+        sendJson<{ media: string; from: number; length: number }>('POST', '/takes/draft', { text: text || 'This is how I speak.', voice })
+          .then(({ media, from, length }) => audition({ media, from, length }, () => onHeard(false)))
+          .catch((thrown) => {
+            onHeard(false);
+            toast.error(sentenceOf(thrown));
+          });
+      }}
+    >
+      {heard ? <Square size={12} fill="currentColor" /> : <Play size={12} fill="currentColor" />}
+    </IconButton>
   );
 }
 

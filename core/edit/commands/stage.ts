@@ -30,6 +30,16 @@ export const setVoice =
     if (role) role.voice = voice;
   };
 
+/** How a speaker's mouth speaks: soft to sharp, and how far it opens. As made where both are in the middle. */
+export const setMouth =
+  (roleId: string, mouth: NonNullable<Role['mouth']>): Recipe =>
+  (draft) => {
+    const role = draft.production.roles[roleId];
+    if (!role) return;
+    if (mouth.sharp === 0 && mouth.open === 1) delete role.mouth;
+    else role.mouth = mouth;
+  };
+
 export const addCharacter =
   (character: Character): Recipe =>
   (draft) => {
