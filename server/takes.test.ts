@@ -44,6 +44,30 @@ describe('a draft voice', () => {
     for (let n = 1; n < analysis.mouth.length; n++) expect(analysis.mouth[n]?.start).toBe(analysis.mouth[n - 1]?.end);
     expect(analysis.mouth.at(-1)?.end).toBeLessThanOrEqual(made.length);
   });
+  it.each(['lantern', 'pebble', 'linden'])('of %s has its words where they are heard, by the times of its synthesizer', async (id) => {
+    const { voice } = voicePreset(id) as NonNullable<ReturnType<typeof voicePreset>>;
+    const text = 'Nobody pushes. The Moon pulls the water, Mr. Fox.';
+    const made = await draftTake(base.db, text, voice);
+    const heard = await analyseMedia(base.db, made.media, splitWords(text));
+    expect(made.words.map((word) => word.text)).toEqual(splitWords(text));
+    for (const [index, word] of made.words.entries()) expect(Math.abs(word.start - (heard.words[index]?.start ?? 0))).toBeLessThan(0.06 * 48_000);
+  });
+  it('says a word between stars longer and louder, and its words stay where they are said', async () => {
+    const voice = voicePreset('cobble')?.voice as typeof pebble;
+    const [plain, strong] = [await draftTake(base.db, 'The moon pulls the water.', voice), await draftTake(base.db, 'The moon *pulls* the water.', voice)];
+    const length = (made: typeof plain, word: number): number => (made.words[word]?.end ?? 0) - (made.words[word]?.start ?? 0);
+    expect(strong.words.map((word) => word.text)).toEqual(plain.words.map((word) => word.text));
+    expect(length(strong, 2) / length(plain, 2)).toBeGreaterThan(1.1);
+    expect(length(strong, 4)).toBe(length(plain, 4));
+    const heard = await analyseMedia(base.db, strong.media, splitWords('The moon pulls the water.'));
+    for (const [index, word] of strong.words.entries()) expect(Math.abs(word.start - (heard.words[index]?.start ?? 0))).toBeLessThan(0.06 * 48_000);
+  });
+  it('of another language finds its words by that language', async () => {
+    const voice = { ...pebble, engine: 'espeak' as const, voice: 'de', effect: 'none' as const };
+    const made = await draftTake(base.db, 'Warum ist das Meer *nachts* so ruhig?', voice);
+    expect(made.words.map((word) => word.text)).toEqual(['Warum', 'ist', 'das', 'Meer', 'nachts', 'so', 'ruhig?']);
+    for (let n = 1; n < made.words.length; n++) expect(made.words[n]?.start).toBeGreaterThan(made.words[n - 1]?.start as number);
+  });
   it.each(VOICE_PRESETS.map((preset) => preset.id))('speaks as %s, neither silent nor clipped', async (id) => {
     const { wav } = await speak('The sea comes back twice a day.', (voicePreset(id) as NonNullable<ReturnType<typeof voicePreset>>).voice);
     const samples = readWav(wav).channels[0] as Float32Array;

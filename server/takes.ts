@@ -2,16 +2,17 @@ import * as v from 'valibot';
 import { failure } from '#core/document/failure';
 import { type Voice, VoiceSchema } from '#core/document/schema';
 import { splitWords } from '#core/formats/script/read';
-import { analysisOf, listen, unknownWords } from '#core/speech/analyse';
+import { analysisOf, listen } from '#core/speech/analyse';
 import { ANALYSIS_VERSION, type Analysis } from '#core/speech/analysis';
 import { RATE } from '#core/speech/features';
-import { DRAFT_ENGINE } from '#core/speech/voices';
+import { heardFrom } from '#core/speech/synthesized';
+import { DRAFT_ENGINE, languageOf } from '#core/speech/voices';
 import { readWav, resample } from '#core/speech/wav';
+import { toTicks } from '#core/time/ticks';
 import type { Db } from './db/db.ts';
 import { derived, hashOf, mediaBytes, putMedia } from './media/store.ts';
-import { pronounce } from './speech/pronounce.ts';
-import { speechResources } from './speech/resources.ts';
-import { speak } from './synth/synth.ts';
+import { resourcesFor } from './speech/resources.ts';
+import { type Spoken, speak } from './synth/synth.ts';
 
 /** A sound with its stored analysis, as a take needs it. Word times by the word's place in the text. */
 export interface MadeTake {
@@ -34,28 +35,37 @@ export async function draftTake(db: Db, text: string, voice: Voice): Promise<Mad
   const bytes = await derived(db, key, async () => {
     const spoken = await speak(text, voice);
     const media = await putMedia(db, spoken.wav, { kind: 'sound', type: 'audio/wav', name: 'draft.wav', facts: { seconds: spoken.seconds, rate: 48000 } });
-    const made = await analyseMedia(db, media.hash, splitWords(text));
+    const made = await draftAnalysis(db, media.hash, spoken, splitWords(text), voice);
     return Buffer.from(JSON.stringify(made));
   });
   return JSON.parse(bytes.toString('utf8')) as MadeTake;
 }
 
+/** A draft's analysis: by the synthesizer's own phone times where its engine tells them, listened to where not. */
+async function draftAnalysis(db: Db, hash: string, spoken: Spoken, words: readonly string[], voice: Voice): Promise<MadeTake> {
+  const language = languageOf(voice);
+  if (!spoken.phones) return analyseMedia(db, hash, words, 0, undefined, language);
+  const sound = readWav(spoken.wav);
+  const samples = resample(sound.channels[0] ?? new Float32Array(), sound.rate, RATE);
+  const heard = heardFrom(spoken.phones, words, samples.length / RATE, await resourcesFor(words, language));
+  const analysis = analysisOf(heard, samples);
+  const length = toTicks(spoken.seconds);
+  return { media: hash, analysis: await storeAnalysis(db, { ...analysis, length }), from: 0, length, words: analysis.words };
+}
+
 /** Words, mouth and loudness of a stored sound, `from`..`to` in ticks of it. */
-export async function analyseMedia(db: Db, hash: string, words: readonly string[] | undefined, from = 0, to?: number): Promise<MadeTake> {
+export async function analyseMedia(db: Db, hash: string, words: readonly string[] | undefined, from = 0, to?: number, language?: string): Promise<MadeTake> {
   const sound = readWav(await mediaBytes(db, hash));
   const whole = sound.channels[0] ?? new Float32Array();
   const end = Math.min(whole.length, to ?? whole.length);
   const samples = resample(whole.subarray(from, end), sound.rate, RATE);
-  const analysis = await analyseSamples(samples, words);
+  const analysis = await analyseSamples(samples, words, language);
   return { media: hash, analysis: await storeAnalysis(db, { ...analysis, length: end - from }), from, length: end - from, words: analysis.words };
 }
 
 /** The same analysis as the page's worker makes, with pronunciations of unknown words asked for first. */
-export async function analyseSamples(samples: Float32Array, words: readonly string[] | undefined): Promise<Analysis> {
-  const resources = speechResources();
-  const unknown = words ? unknownWords(words, resources) : [];
-  const pronunciations = unknown.length ? await pronounce(unknown) : {};
-  return analysisOf(listen(samples, words, { ...resources, pronunciations }), samples);
+export async function analyseSamples(samples: Float32Array, words: readonly string[] | undefined, language?: string): Promise<Analysis> {
+  return analysisOf(listen(samples, words, await resourcesFor(words, language)), samples);
 }
 
 const span = { start: v.pipe(v.number(), v.integer(), v.minValue(0)), end: v.pipe(v.number(), v.integer(), v.minValue(0)) };

@@ -7,6 +7,7 @@ import { splitWords } from '#core/formats/script/read';
 import { takeOf } from '#core/schedule/timing';
 import type { Analysis } from '#core/speech/analysis';
 import type { Part } from '#core/speech/parting';
+import { languageOf } from '#core/speech/voices';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
 import { mediaUrl, sendJson, uploadMedia } from './api.ts';
@@ -48,6 +49,11 @@ function askWorker(request: Omit<SpeechRequest, 'id'>): Promise<SpeechAnswer> {
 const storeAnalysis = async (analysis: Analysis): Promise<string> => (await sendJson<{ hash: string }>('POST', '/analyses', analysis)).hash;
 
 const sceneNow = (scene: string): Scene | undefined => useProduction.getState().document?.scenes[scene];
+/** What a line's or role's voice speaks: the language of its draft. */
+const languageNow = (role: string | null | undefined): string => {
+  const voice = role ? useProduction.getState().document?.production.roles[role]?.voice : undefined;
+  return voice ? languageOf(voice) : 'en-us';
+};
 const lineNow = (scene: string, line: string): Line | undefined => sceneNow(scene)?.lines[line];
 
 const takeName = (line: Line | undefined): string => `Take ${Object.values(line?.takes ?? {}).filter((take) => take.kind !== 'draft').length + 1}`;
@@ -100,7 +106,7 @@ async function layTake(
   const take: Take = { order: orderAtEnd(line.takes), name: takeName(line), kind, media, analysis: null, from, length, times: {} };
   const edit = run(label, addTake(scene, lineId, takeId, take), follows ? { follows } : {});
   const words = splitWords(line.text);
-  void listenTo({ url: mediaUrl(media), words: words.length ? words : undefined, from, to: from + length })
+  void listenTo({ url: mediaUrl(media), words: words.length ? words : undefined, language: languageNow(line.role), from, to: from + length })
     .then(async ({ analysis, utterances }) => {
       const hash = await storeAnalysis({ ...analysis, length });
       const now = lineNow(scene, lineId);
@@ -138,7 +144,7 @@ export async function importForSpeaker(scene: string, role: string, files: reado
         continue;
       }
       toast.loading('Finding the lines in it …', { id: known });
-      const heard = await listenTo({ url: mediaUrl(media.hash), words: undefined });
+      const heard = await listenTo({ url: mediaUrl(media.hash), words: undefined, language: languageNow(role) });
       const utterances = heard.utterances ?? [];
       const cut = (start: number, end: number): { media: string; from: number; length: number } => {
         const from = Math.max(0, toTicks(start - PAD_BEFORE));
@@ -147,7 +153,7 @@ export async function importForSpeaker(scene: string, role: string, files: reado
       const texts = open.map(([, line]) => splitWords(line.text)).filter((words) => words.length);
       if (open.length > 1 && texts.length === open.length && utterances.length !== open.length) {
         const all = texts.flat();
-        const laid = await listenTo({ url: mediaUrl(media.hash), words: all });
+        const laid = await listenTo({ url: mediaUrl(media.hash), words: all, language: languageNow(role) });
         let at = 0;
         for (const words of texts) {
           const first = laid.words?.[at];
@@ -187,7 +193,7 @@ export async function matchWords(scene: string, lineId: string, takeId: string, 
   if (!take || take.kind === 'draft' || !words.length || matching.has(takeId)) return;
   matching.add(takeId);
   try {
-    const { analysis } = await listenTo({ url: mediaUrl(take.media), words, from: take.from, to: take.from + take.length });
+    const { analysis } = await listenTo({ url: mediaUrl(take.media), words, language: languageNow(lineNow(scene, lineId)?.role), from: take.from, to: take.from + take.length });
     const hash = await storeAnalysis({ ...analysis, length: take.length });
     const now = lineNow(scene, lineId);
     if (now) run('Match the words', setAnalysis(scene, lineId, takeId, hash, timesOf(now, analysis.words)), { ...(follows ? { follows } : {}), quiet: true });

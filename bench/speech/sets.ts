@@ -4,17 +4,13 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { dice, hashText } from '#core/draw/hash';
-import { pronunciationsOf } from '#core/speech/analyse';
 import { RATE } from '#core/speech/features';
+import { phoneOfSynthesizer, type SaidPhone, wordSpans } from '#core/speech/synthesized';
 import { readWav, resample, toMono } from '#core/speech/wav';
 import { ROOT } from '#server/root';
 import { speechResources } from '#server/speech/resources';
 
-export interface TruePhone {
-  label: string;
-  start: number;
-  end: number;
-}
+export type TruePhone = SaidPhone;
 export interface Recording {
   readonly name: string;
   readonly samples: Float32Array;
@@ -24,8 +20,6 @@ export interface Recording {
 }
 
 const CACHE = join(ROOT, '.cache', 'bench-speech');
-/** flite's phones to ARPAbet. */
-const FLITE: Readonly<Record<string, string>> = { ax: 'AH', axr: 'ER', ix: 'IH', pau: 'SIL', ssil: 'SIL', h: 'HH', el: 'L', en: 'N', em: 'M', dx: 'D' };
 
 /** Speaks a sentence with flite; phones with exact end times from the call that writes the sound. */
 function speak(voice: string, stretch: number, text: string): { samples: Float32Array; phones: TruePhone[] } {
@@ -45,47 +39,11 @@ function speak(voice: string, stretch: number, text: string): { samples: Float32
   const sound = toMono(readWav(readFileSync(wav)));
   let start = 0;
   const phones = [...readFileSync(labels, 'utf8').matchAll(/([a-z]+):([\d.]+)/g)].map(([, label, end]) => {
-    const phone = { label: FLITE[label as string] ?? (label as string).toUpperCase(), start, end: Number(end) };
+    const phone = { label: phoneOfSynthesizer(label as string), start, end: Number(end) };
     start = phone.end;
     return phone;
   });
   return { samples: resample(sound.samples, sound.rate, RATE), phones };
-}
-
-/** Word spans by laying the dictionary's phones along the synthesizer's list (edit distance). */
-function wordSpans(words: readonly string[], phones: readonly TruePhone[]): { start: number; end: number }[] {
-  const resources = speechResources();
-  const said = phones.map((phone, index) => ({ ...phone, index })).filter((phone) => phone.label !== 'SIL');
-  const expected = words.flatMap((word, index) => (pronunciationsOf(word, resources)[0]?.phones ?? []).map((label) => ({ label, word: index })));
-  const n = expected.length;
-  const m = said.length;
-  const cost = Array.from({ length: n + 1 }, () => new Float64Array(m + 1));
-  const at = (i: number, j: number): number => (cost[i] as Float64Array)[j] as number;
-  const vowel = (label: string): boolean => /^[AEIOU]/.test(label);
-  const swap = (a: string, b: string): number => (a === b ? 0 : vowel(a) === vowel(b) ? 0.7 : 1.6);
-  for (let i = 0; i <= n; i++)
-    for (let j = 0; j <= m; j++) {
-      if (!i && !j) continue;
-      let best = Number.POSITIVE_INFINITY;
-      if (i) best = Math.min(best, at(i - 1, j) + 1);
-      if (j) best = Math.min(best, at(i, j - 1) + 1);
-      if (i && j) best = Math.min(best, at(i - 1, j - 1) + swap((expected[i - 1] as { label: string }).label, (said[j - 1] as { label: string }).label));
-      (cost[i] as Float64Array)[j] = best;
-    }
-  const owner = new Array<number>(m).fill(-1);
-  for (let i = n, j = m; i > 0 || j > 0; ) {
-    if (i && j && Math.abs(at(i, j) - at(i - 1, j - 1) - swap((expected[i - 1] as { label: string }).label, (said[j - 1] as { label: string }).label)) < 1e-9) {
-      owner[j - 1] = (expected[i - 1] as { word: number }).word;
-      i--;
-      j--;
-    } else if (j && Math.abs(at(i, j) - at(i, j - 1) - 1) < 1e-9) j--;
-    else i--;
-  }
-  for (let j = 0; j < m; j++) if (owner[j] === -1) owner[j] = owner[j - 1] ?? 0;
-  return words.map((_, word) => {
-    const mine = said.filter((_, j) => owner[j] === word);
-    return { start: mine[0]?.start ?? 0, end: mine.at(-1)?.end ?? 0 };
-  });
 }
 
 export const VOICES = { tuning: ['kal16', 'slt'], verdict: ['rms', 'awb', 'slt', 'kal16'] } as const;
@@ -97,7 +55,7 @@ export function plainSet(sentences: readonly string[], voices: readonly string[]
       const stretch = [0.88, 1, 1.15][(s + v) % 3] as number;
       const { samples, phones } = speak(voice, stretch, text);
       const words = text.split(' ');
-      return { name: `${voice} ${stretch} ${text.slice(0, 20)}`, samples, words, phones, wordTimes: wordSpans(words, phones) };
+      return { name: `${voice} ${stretch} ${text.slice(0, 20)}`, samples, words, phones, wordTimes: wordSpans(words, phones, speechResources()) };
     }),
   );
 }
@@ -226,7 +184,7 @@ function makeDialogue({ name, sentences, cast, count, noise, overlap, seed }: Ma
     const text = sentences[Math.floor(chance.next() * sentences.length)] as string;
     const { samples, phones } = speak(cast[speaker] as string, [0.94, 1, 1.08][line % 3] as number, text);
     const words = text.split(' ');
-    pieces.push({ samples, at, speaker, words, phones, wordTimes: wordSpans(words, phones) });
+    pieces.push({ samples, at, speaker, words, phones, wordTimes: wordSpans(words, phones, speechResources()) });
     at += samples.length / RATE + (overlap && line % 3 === 1 ? -0.3 : chance.between(0.15, 1.5));
     if (cast.length > 1) speaker = (speaker + 1 + Math.floor(chance.next() * (cast.length - 1))) % cast.length;
   }

@@ -20,6 +20,12 @@ export interface SpeechResources {
   readonly pronunciations?: Readonly<Record<string, readonly string[]>>;
 }
 
+const NOTHING: Dictionary = { lookup: () => [] };
+
+/** Resources for a language (a BCP 47 tag): the dictionary is English, other words are pronounced by rules. */
+export const inLanguage = <T extends Pick<SpeechResources, 'dictionary'>>(resources: T, language = 'en'): T =>
+  /^en\b/.test(language) ? resources : { ...resources, dictionary: NOTHING };
+
 /** Words of a text that need a pronunciation from outside. */
 export const unknownWords = (words: readonly string[], { dictionary, pronunciations = {} }: Pick<SpeechResources, 'dictionary' | 'pronunciations'>): string[] => [
   ...new Set(words.flatMap(spoken).filter((word) => dictionary.lookup(word).length === 0 && !pronunciations[word])),
@@ -198,7 +204,8 @@ const joinEdges = (edges: readonly { start: number; end: number }[], join = JOIN
     return out;
   }, []);
 
-function withWords(
+/** What was heard, with its words' times, stressed vowels and utterances: from phones that know their word. */
+export function withWords(
   words: readonly string[],
   ways: readonly (readonly Pronunciation[])[],
   phones: readonly TimedPhone[],

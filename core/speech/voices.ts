@@ -1,7 +1,7 @@
 import type { Voice } from '../document/schema.ts';
 
 /** Version of the draft voices' recipes, a part of every draft: another recipe makes another sound. */
-export const DRAFT_ENGINE = 'synth-2';
+export const DRAFT_ENGINE = 'synth-3';
 
 /** Draft voices that ship: a name and a recipe (voices-and-sound.md: measured to be understood). */
 export interface VoicePreset {
@@ -36,3 +36,6 @@ export const VOICE_PRESETS: readonly VoicePreset[] = [
 
 export const voicePreset = (name: string): VoicePreset | undefined =>
   VOICE_PRESETS.find((preset) => preset.id === name.toLowerCase() || preset.name.toLowerCase() === name.toLowerCase());
+
+/** The language (a BCP 47 tag) that a draft voice speaks. flite and festival ship English only. */
+export const languageOf = (voice: Pick<Voice, 'engine' | 'voice'>): string => (voice.engine === 'espeak' ? (voice.voice.split('+')[0] as string) : 'en-us');

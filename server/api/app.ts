@@ -314,8 +314,14 @@ function api(db: Db): express.Router {
   });
 
   router.post('/pronounce', async (req, res) => {
-    const body = parsed(v.object({ words: v.pipe(v.array(v.pipe(v.string(), v.maxLength(60))), v.maxLength(400)) }), req.body);
-    res.json(await pronounce(body.words));
+    const body = parsed(
+      v.object({
+        words: v.pipe(v.array(v.pipe(v.string(), v.maxLength(60))), v.maxLength(400)),
+        language: v.optional(v.pipe(v.string(), v.regex(/^[a-z]{2,3}(-[a-z0-9]{2,8})*$/i))),
+      }),
+      req.body,
+    );
+    res.json(await pronounce(body.words, body.language));
   });
 
   router.get('/shelf', async (_req, res) => {

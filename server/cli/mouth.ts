@@ -3,13 +3,12 @@ import { basename } from 'node:path';
 import { Command } from 'commander';
 import { failure } from '#core/document/failure';
 import { splitWords } from '#core/formats/script/read';
-import { Listening, unknownWords } from '#core/speech/analyse';
+import { Listening } from '#core/speech/analyse';
 import { RATE } from '#core/speech/features';
 import { mouthCues } from '#core/speech/mouth';
 import { readWav, resample } from '#core/speech/wav';
 import { decodeSound } from '../media/importSound.ts';
-import { pronounce } from '../speech/pronounce.ts';
-import { speechResources } from '../speech/resources.ts';
+import { resourcesFor } from '../speech/resources.ts';
 
 const bytesOf = (path: string): Promise<Buffer> =>
   readFile(path).catch(() => {
@@ -29,12 +28,11 @@ export const mouthCommand = (): Command =>
       const sound = readWav(wav);
       const samples = resample(sound.channels[0] ?? new Float32Array(), sound.rate, RATE);
       const words = text ? splitWords((await bytesOf(text)).toString('utf8')) : undefined;
-      const resources = speechResources();
-      const pronunciations = words ? await pronounce(unknownWords(words, resources)) : {};
+      const resources = await resourcesFor(words);
       const count = speakers === undefined ? undefined : Number(speakers);
       if (count !== undefined && !(Number.isInteger(count) && count > 0 && count < 20)) throw failure('bad-count', 'Say how many speak as a whole number from 1 to 19.', 400);
       const began = performance.now();
-      const listening = new Listening(samples, { ...resources, pronunciations });
+      const listening = new Listening(samples, resources);
       const heard = listening.hear(words);
       const apart = listening.speakers(heard.utterances, count);
       const timesRealTime = Math.round(heard.duration / Math.max(0.001, (performance.now() - began) / 1000));

@@ -1,10 +1,11 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { SpeechResources } from '#core/speech/analyse';
+import { inLanguage, type SpeechResources, unknownWords } from '#core/speech/analyse';
 import { openDictionary } from '#core/speech/dictionary';
 import { readModel } from '#core/speech/model';
 import { ROOT } from '../root.ts';
 import { buildSpeechFiles } from './buildModel.ts';
+import { pronounce } from './pronounce.ts';
 
 export const SPEECH_DIR = join(ROOT, 'dist', 'speech');
 
@@ -18,4 +19,11 @@ export function speechResources(): SpeechResources {
     opened = { model, dictionary: openDictionary(readFileSync(join(SPEECH_DIR, 'dictionary.bin')), model.phones) };
   }
   return opened;
+}
+
+/** The same in a language (a BCP 47 tag), with pronunciations of those of `words` that the dictionary lacks. */
+export async function resourcesFor(words: readonly string[] | undefined, language = 'en-us'): Promise<SpeechResources> {
+  const speech = inLanguage(speechResources(), language);
+  const unknown = words ? unknownWords(words, speech) : [];
+  return unknown.length ? { ...speech, pronunciations: await pronounce(unknown, language) } : speech;
 }

@@ -19,7 +19,7 @@ import { view } from '../state/view.ts';
 import { CutTag, EditableName } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { importOnLine, matchWords } from '../voices.ts';
-import { keepLine, pasteScript, speakerBeside } from './writing.ts';
+import { keepLine, pasteScript, speakerBeside, withEmphasis } from './writing.ts';
 
 export interface RowMoves {
   /** A new line is written after this one. */
@@ -164,6 +164,12 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
             if (event.key === ' ' && event.ctrlKey) {
               event.preventDefault();
               playLine(line.id);
+            } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'i') {
+              event.preventDefault();
+              const marked = withEmphasis(value, at, end);
+              setText(marked.text);
+              keep(marked.text);
+              requestAnimationFrame(() => element.setSelectionRange(marked.caret, marked.caret));
             } else if (event.key === 'Enter' && !event.shiftKey) {
               event.preventDefault();
               keep(value);

@@ -407,6 +407,7 @@ function ShapeDraft({ role, name, voice, lines, text, mouth }: { role: string; n
         onTake={(v) => change({ formant: Math.round((1 / v) * 100) / 100 })}
       />
       <VoiceDial label="Pauses" value={voice.pause} min={0} max={1.5} told={(v) => `${v.toFixed(2)} s`} onTake={(v) => change({ pause: v })} />
+      <p className="m-0 pt-1 text-[12px] text-ink-2">Words *between stars* are said with emphasis: Ctrl+I puts them.</p>
       <h3 className="mt-2.5 mb-1 text-[13px] font-[680]">Mouth of {name}</h3>
       <VoiceDial
         label="Shapes"

@@ -142,3 +142,18 @@ export function pasteScript(
   }
   return { lines: script.lines.length, scenes, speakers: fresh };
 }
+
+/** Puts marks of emphasis round the words that a selection touches, or takes them off where they stand. */
+export function withEmphasis(text: string, from: number, to: number): { text: string; caret: number } {
+  let start = from;
+  let end = Math.max(from, to);
+  while (start < end && /\s/.test(text[start] ?? '')) start++;
+  while (end > start && /\s/.test(text[end - 1] ?? '')) end--;
+  while (start > 0 && /\S/.test(text[start - 1] as string)) start--;
+  while (end < text.length && /\S/.test(text[end] as string)) end++;
+  const words = text.slice(start, end);
+  if (!/[\p{L}\p{N}]/u.test(words)) return { text, caret: to };
+  const bare = words.replace(/(^|[^\p{L}\p{N}])[*_]+/gu, '$1').replace(/[*_]+(?=[^\p{L}\p{N}]*$)/u, '');
+  const next = bare === words ? words.replace(/^([^\p{L}\p{N}]*)(.*?)([^\p{L}\p{N}]*)$/su, '$1*$2*$3') : bare;
+  return { text: text.slice(0, start) + next + text.slice(end), caret: start + next.length };
+}

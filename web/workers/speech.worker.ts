@@ -1,4 +1,4 @@
-import { analysisOf, Listening, type SpeechResources, unknownWords } from '#core/speech/analyse';
+import { analysisOf, inLanguage, Listening, type SpeechResources, unknownWords } from '#core/speech/analyse';
 import type { Analysis } from '#core/speech/analysis';
 import { openDictionary } from '#core/speech/dictionary';
 import { RATE } from '#core/speech/features';
@@ -11,6 +11,8 @@ export interface SpeechRequest {
   readonly id: number;
   readonly url: string;
   readonly words: readonly string[] | undefined;
+  /** What is spoken, a BCP 47 tag; English where nothing is said. */
+  readonly language?: string;
   /** Part a recording of everybody into lines instead. */
   readonly part?: { readonly scripts: readonly (readonly ScriptPart[])[]; readonly speakers?: number; readonly likely?: number };
   /** Ticks of the sound. */
@@ -47,7 +49,7 @@ function resources(): Promise<SpeechResources> {
 
 self.onmessage = async ({ data }: MessageEvent<SpeechRequest>) => {
   try {
-    const speech = await resources();
+    const speech = inLanguage(await resources(), data.language);
     const sound = readWav(await bytes(data.url));
     const whole = sound.channels[0] ?? new Float32Array();
     const samples = resample(whole.subarray(data.from ?? 0, data.to ?? whole.length), sound.rate, RATE);
@@ -55,7 +57,11 @@ self.onmessage = async ({ data }: MessageEvent<SpeechRequest>) => {
     const unknown = asked ? unknownWords(asked, speech) : [];
     let pronunciations: Record<string, readonly string[]> = {};
     if (unknown.length) {
-      const response = await fetch('/api/pronounce', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ words: unknown }) });
+      const response = await fetch('/api/pronounce', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ words: unknown, language: data.language }),
+      });
       if (response.ok) pronunciations = (await response.json()) as Record<string, readonly string[]>;
     }
     const listening = new Listening(samples, { ...speech, pronunciations });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { reword } from '../../edit/words.ts';
 import { seededIds } from '../../testing/samples.ts';
-import { readScript, splitWords, tidyName } from './read.ts';
+import { emphasisedWords, readScript, splitWords, tidyName } from './read.ts';
 
 describe('a pasted script', () => {
   it('finds title, speakers, lines and directions', () => {
@@ -67,5 +67,18 @@ describe('new words for a line', () => {
         ).toEqual(splitWords([...words.slice(0, place), 'suddenly', ...words.slice(place)].join(' ')));
       }),
     );
+  });
+});
+
+describe('marks of emphasis', () => {
+  it.each([
+    ['The *sea* goes out.', ['The', 'sea', 'goes', 'out.'], [1]],
+    ['It is **not far**, is it?', ['It', 'is', 'not', 'far,', 'is', 'it?'], [2, 3]],
+    ['"_Really_?" she said', ['"Really?"', 'she', 'said'], [0]],
+    ['2 * 3 and snake_case stay', ['2', '3', 'and', 'snake_case', 'stay'], []],
+  ])('in %s are no part of the words', (text, words, strong) => {
+    const read = emphasisedWords(text as string);
+    expect(read.map((word) => word.text)).toEqual(words);
+    expect(read.flatMap((word, index) => (word.emphasised ? [index] : []))).toEqual(strong);
   });
 });

@@ -82,12 +82,28 @@ export function withoutDirections(row: string): { text: string; directions: stri
   return { text, directions: directions.filter(Boolean) };
 }
 
-/** Words as they stand in the text, punctuation kept with the word it follows. */
-export const splitWords = (text: string): string[] =>
-  text
+/** Marks of emphasis at a word's edges, as Fountain writes them: *one*, **one**, _one_. */
+const OPENS = /^([^\p{L}\p{N}*_]*)([*_]+)(?=.*[\p{L}\p{N}])/u;
+const CLOSES = /([*_]+)([^\p{L}\p{N}*_]*)$/u;
+
+/** A text's words without their marks of emphasis, and which of them stand between marks. */
+export function emphasisedWords(text: string): { text: string; emphasised: boolean }[] {
+  let open = false;
+  return text
     .trim()
     .split(/\s+/)
-    .filter((word) => /[\p{L}\p{N}]/u.test(word));
+    .flatMap((word) => {
+      const opens = OPENS.test(word);
+      const closes = CLOSES.test(word);
+      const emphasised = open || opens;
+      open = emphasised && !closes;
+      const bare = word.replace(OPENS, '$1').replace(CLOSES, '$2');
+      return /[\p{L}\p{N}]/u.test(bare) ? [{ text: bare, emphasised }] : [];
+    });
+}
+
+/** Words as they stand in the text, punctuation kept with the word it follows, marks of emphasis taken off. */
+export const splitWords = (text: string): string[] => emphasisedWords(text).map((word) => word.text);
 
 /** Voice over, off screen: the trade's abbreviations. */
 export const OFF_STAGE = /^(v\.?\s?o\.?|o\.?\s?s\.?|o\.?\s?c\.?|voice[ -]?over|off[ -]?(screen|stage))$/i;
