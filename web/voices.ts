@@ -64,6 +64,15 @@ const PAD_AFTER = 0.16;
 /** A recorded take keeps a little more: its breath, and the room after it. */
 const TRIM_BEFORE = 0.12;
 const TRIM_AFTER = 0.25;
+/** A few cut-off peaks are not heard. */
+const CLIPPED_PLACES = 5;
+
+/** Says where a recording was too loud for its microphone, and what helps. */
+export function warnOfClipping({ name, facts }: { readonly name: string; readonly facts: Readonly<Record<string, unknown>> }): void {
+  const places = Number(facts.clipped ?? 0);
+  if (places > CLIPPED_PLACES)
+    toast.warning(`“${name}” is clipped in ${places} places and may crackle. Record it less loud, or choose “Repair clipping” under Clean up.`, { duration: 9000 });
+}
 
 /** A file dropped on one line: heard at once, words and mouth follow. */
 export async function importOnLine(scene: string, lineId: string, file: File): Promise<void> {
@@ -72,6 +81,7 @@ export async function importOnLine(scene: string, lineId: string, file: File): P
     const media = await uploadMedia('sound', file);
     await layTake(scene, lineId, media.hash, 0, toTicks(Number(media.facts.seconds)), 'Bring in a voice');
     toast.success(`“${file.name}” speaks this line now.`, { id: known });
+    warnOfClipping(media);
   } catch (thrown) {
     toast.error(sentenceOf(thrown), { id: known });
   }
@@ -80,6 +90,7 @@ export async function importOnLine(scene: string, lineId: string, file: File): P
 /** A recording of one line: a take at once; what is silent before and after the words is trimmed, pads kept, once it was listened to. */
 export async function recordOnLine(scene: string, lineId: string, file: File): Promise<void> {
   const media = await uploadMedia('sound', file);
+  warnOfClipping(media);
   await layTake(scene, lineId, media.hash, 0, toTicks(Number(media.facts.seconds)), 'Record a take', { kind: 'recorded', trim: true });
 }
 
@@ -138,6 +149,7 @@ export async function importForSpeaker(scene: string, role: string, files: reado
     const open = lines().filter(([, line]) => (takeOf(line)?.kind ?? 'draft') === 'draft');
     for (const file of files) {
       const media = await uploadMedia('sound', file);
+      warnOfClipping(media);
       const total = toTicks(Number(media.facts.seconds));
       if (files.length > 1) {
         pieces.push({ media: media.hash, from: 0, length: total });

@@ -94,6 +94,8 @@ export const ProductionSchema = v.object({
   captionTracks: v.optional(v.record(id('captions'), CaptionTrackSchema)),
   /** The track that is seen; the words themselves if left out. */
   shownCaptions: v.optional(id('captions')),
+  /** Captions in the colours of who speaks. */
+  captionColours: v.optional(v.boolean()),
 });
 export type Production = v.InferOutput<typeof ProductionSchema>;
 
@@ -137,7 +139,7 @@ export type Character = v.InferOutput<typeof CharacterSchema>;
 export const WordSchema = v.object({ order, text: v.pipe(v.string(), v.minLength(1), v.maxLength(200)) });
 
 /** What cleaning can do to a take, in this order: take rumble out, take noise out. Loudness is a gain. */
-export const CLEANING_STEPS = ['rumble', 'noise'] as const;
+export const CLEANING_STEPS = ['clipping', 'rumble', 'noise'] as const;
 export type CleaningStep = (typeof CLEANING_STEPS)[number];
 
 export const TakeSchema = v.object({

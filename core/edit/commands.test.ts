@@ -11,7 +11,7 @@ import { gestureOn, sampleDocument, seededIds } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
-import { changeCue, deleteCues, hangCue, moveCue, rehangCue, stretchCue } from './commands/cues.ts';
+import { changeCue, copyCue, deleteCues, hangCue, moveCue, rehangCue, shapeMouth, stretchCue } from './commands/cues.ts';
 import { addTake, giveLine, insertBeat, insertLine, removeTake, setAside, setGap, setLeadAndTail } from './commands/lines.ts';
 import { addLayer, addScene, changeLayer, deleteScene, emptyScene, orderLayer, removeLayer, renameCharacter, setProduction, setVoice } from './commands/stage.ts';
 import { designsFor, fromScript, newDocument, placesFor, scaleFor, voiceFor } from './create.ts';
@@ -60,6 +60,29 @@ describe('a cue', () => {
     const next = edited(pinned, rehangCue(scene, cue, { to: 'word', word: words[3]?.[0] as string, edge: 'start', offset: 0 }));
     const now = timesIn(next, scene).cues.get(cue) as { start: number; end: number };
     expect(now.end - now.start).toBe(before.end - before.start);
+  });
+
+  it('copied to another moment is hung from the word said there, as long as it was, and goes with it', () => {
+    const { document, scene, cue, words, lines, makeId } = hung();
+    const word = words[2]?.[1] as string;
+    const at = (timesIn(document, scene).words.get(word)?.start ?? 0) + 700;
+    const copy = makeId('cue');
+    const pinned = edited(document, stretchCue(scene, cue, { to: 'word', word: words[0]?.[4] as string, edge: 'end', offset: 0 }));
+    const next = edited(pinned, copyCue(scene, cue, copy, at));
+    const [was, now] = [timesIn(next, scene).cues.get(cue), timesIn(next, scene).cues.get(copy)];
+    expect(sceneIn(next, scene).cues[copy]?.start).toEqual({ to: 'word', word, edge: 'start', offset: 700 });
+    expect((now?.end ?? 0) - (now?.start ?? 0)).toBe((was?.end ?? 0) - (was?.start ?? 0));
+    const later = edited(next, setGap(scene, lines[2]?.[0] as string, 100_000));
+    expect(timesIn(later, scene).cues.get(copy)?.start).toBe((timesIn(later, scene).words.get(word)?.start ?? 0) + 700);
+  });
+
+  it('of a mouth shape taken in hand stands where the shape was, and needs a length', () => {
+    const { document, scene, layers, words, makeId } = sample();
+    const start = timesIn(document, scene).words.get(words[0]?.[1] as string)?.start as number;
+    const id = makeId('cue');
+    const next = edited(document, shapeMouth(scene, id, layers[0], 'round', start + 300.4, start + 5099.8));
+    expect(timesIn(next, scene).cues.get(id)).toMatchObject({ start: start + 300, end: start + 5100 });
+    expect(() => edited(document, shapeMouth(scene, id, layers[0], 'round', 500, 500))).toThrow(/no length/);
   });
 
   it('never loses its pins to a change of its own values', () => {

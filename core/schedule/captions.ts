@@ -6,6 +6,8 @@ export interface CaptionSpan {
   readonly end: number;
   /** One or two lines. */
   readonly rows: readonly string[];
+  /** The speaker's colour, by its number in the production; plain if left out. */
+  readonly colour?: number;
   readonly line?: string;
   readonly cue?: string;
 }

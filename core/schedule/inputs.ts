@@ -79,7 +79,7 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
   });
   const captions = scene.captions
     .filter((caption) => caption.start < to && caption.end > from)
-    .map((caption) => [Math.max(-1, at(caption.start)), Math.min(to - from, at(caption.end)), caption.rows]);
+    .map((caption) => [Math.max(-1, at(caption.start)), Math.min(to - from, at(caption.end)), caption.rows, caption.colour ?? 0]);
   return JSON.stringify([
     film.document.production.frame,
     film.document.production.style,

@@ -118,6 +118,7 @@ export function sceneSchedule(document: Document, scene: Scene, analysis: Analys
     document.production.frame,
     document.production.captionTracks,
     document.production.shownCaptions,
+    document.production.captionColours,
     document.characters,
     ...analyses,
   ];
@@ -352,7 +353,9 @@ function captionSpans(document: Document, scene: Scene, resolved: Resolved, line
   const out: CaptionSpan[] = [...byHand];
   if (scene.captions)
     for (const line of lines) {
-      const name = line.line.offStage && line.line.role ? `${document.production.roles[line.line.role]?.name ?? ''}: ` : '';
+      const role = line.line.role ? document.production.roles[line.line.role] : undefined;
+      const colour = document.production.captionColours && role ? { colour: role.colour } : {};
+      const name = line.line.offStage && role ? `${role.name}: ` : '';
       captionWords(track ? spreadWords(track.lines[line.id] ?? '', line) : line.words, limit - name.length).forEach(({ words, rows }, index) => {
         const start = (words[0] as { start: number }).start;
         const said = (words.at(-1) as { end: number }).end;
@@ -361,7 +364,8 @@ function captionSpans(document: Document, scene: Scene, resolved: Resolved, line
           start + CAPTION_RULES.mostTicks,
           Math.max(said + toTicks(0.3), start + CAPTION_RULES.leastTicks, start + toTicks(letters / CAPTION_RULES.charactersPerSecond)),
         );
-        if (!byHand.some((b) => b.start < said && b.end > start)) out.push({ start, end, rows: index === 0 && name ? [name + rows[0], ...rows.slice(1)] : rows, line: line.id });
+        if (!byHand.some((b) => b.start < said && b.end > start))
+          out.push({ start, end, rows: index === 0 && name ? [name + rows[0], ...rows.slice(1)] : rows, line: line.id, ...colour });
       });
     }
   out.sort((a, b) => a.start - b.start);

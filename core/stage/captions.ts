@@ -1,23 +1,25 @@
 import { FRAMES, type FrameShape } from '../document/schema.ts';
+import { toneOf } from '../document/tones.ts';
 import { translation } from '../draw/matrix.ts';
 import { roundedRect } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { type Fonts, layoutLine } from '../draw/text.ts';
 
+const PLAIN = '#f8fcfb';
 const memo = new Map<string, readonly Node[]>();
 
-/** A caption at the foot of the frame: serif, since it is spoken; on a dark plate. Frame units. */
-export function captionNodes(rows: readonly string[], shape: FrameShape, fonts: Fonts): readonly Node[] {
-  const key = `${shape}\n${rows.join('\n')}`;
+/** A caption at the foot of the frame: serif, since it is spoken; on a dark plate, in the speaker's colour if one is given. Frame units. */
+export function captionNodes(rows: readonly string[], shape: FrameShape, fonts: Fonts, colour?: number): readonly Node[] {
+  const key = `${shape} ${colour}\n${rows.join('\n')}`;
   let nodes = memo.get(key);
   if (!nodes) {
     if (memo.size > 400) memo.clear();
-    memo.set(key, (nodes = build(rows, shape, fonts)));
+    memo.set(key, (nodes = build(rows, shape, fonts, colour === undefined ? PLAIN : toneOf(colour).mid)));
   }
   return nodes;
 }
 
-function build(rows: readonly string[], shape: FrameShape, fonts: Fonts): readonly Node[] {
+function build(rows: readonly string[], shape: FrameShape, fonts: Fonts, ink: string): readonly Node[] {
   const [width, height] = FRAMES[shape];
   const size = shape === '9:16' ? 48 : 40;
   const leading = size * 1.3;
@@ -34,7 +36,7 @@ function build(rows: readonly string[], shape: FrameShape, fonts: Fonts): readon
       id: `caption.row${index}`,
       path: row.path,
       matrix: translation(Math.round((width - row.width) / 2), Math.round(top + size * 0.35 + leading * index + leading * 0.5 + size * 0.34)),
-      fill: '#f8fcfb',
+      fill: ink,
     })),
   ];
 }

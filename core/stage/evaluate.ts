@@ -90,7 +90,7 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
   if (style.over) planes.push({ view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: style.over(frame.width, frame.height) });
   if (options.captions ?? true) {
     const caption = captionAt(scene, tick);
-    if (caption) planes.push({ view: IDENTITY, nodes: captionNodes(caption.rows, shape, fonts) });
+    if (caption) planes.push({ view: IDENTITY, nodes: captionNodes(caption.rows, shape, fonts, caption.colour) });
   }
   return { width: frame.width, height: frame.height, background: style.background?.(background) ?? background, planes };
 }
@@ -104,8 +104,8 @@ function inView(acting: LayerSchedule, tick: number, view: View): boolean {
 
 /** Lays out a scene's captions ahead of playing, one a step, so that no frame waits for its letters. */
 export function* layOutCaptions(document: Document, scene: SceneSchedule, fonts: Fonts): Generator<void> {
-  for (const { rows } of scene.captions) {
-    captionNodes(rows, document.production.frame, fonts);
+  for (const { rows, colour } of scene.captions) {
+    captionNodes(rows, document.production.frame, fonts, colour);
     yield;
   }
 }

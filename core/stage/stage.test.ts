@@ -4,6 +4,7 @@ import type { Cue, CueOf, Document, FrameShape, Scene } from '../document/schema
 import { type Matrix, transform } from '../draw/matrix.ts';
 import { isGroup, type Node } from '../draw/picture.ts';
 import { edit } from '../edit/change.ts';
+import { colourCaptions } from '../edit/commands/captions.ts';
 import { hangCue } from '../edit/commands/cues.ts';
 import { addLayer, changeLayer, setCaptions } from '../edit/commands/stage.ts';
 import { fromScript } from '../edit/create.ts';
@@ -180,6 +181,17 @@ describe('a moment of a film', () => {
     expect(captionAt(on, line.start + 4800)?.rows.join(' ')).toContain('Good morning');
     const off = firstScene(filmOf(edit(document, 'off', CHANGE, setCaptions(scene, false)).document));
     expect(off.captions).toEqual([]);
+  });
+
+  it('has captions in the colour of who speaks where that is asked for, and alike where it is not', () => {
+    const { document } = sampleDocument();
+    const colours = (made: Document): (number | undefined)[] => {
+      const scene = firstScene(filmOf(made));
+      return scene.lines.slice(0, 2).map((line) => captionAt(scene, line.start + 4800)?.colour);
+    };
+    expect(colours(document)).toEqual([undefined, undefined]);
+    const roles = inOrder(document.production.roles).map(([, role]) => role.colour);
+    expect(colours(edit(document, 'colours', CHANGE, colourCaptions(true)).document)).toEqual(roles.slice(0, 2));
   });
 
   it('leaves out a hidden figure and keeps its voice in the film', () => {

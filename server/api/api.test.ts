@@ -171,6 +171,7 @@ describe('media', () => {
     const { status, body } = await upload('sound', tone(2), 'voice.wav');
     expect(status).toBe(201);
     expect(body.facts.seconds).toBeCloseTo(2, 1);
+    expect(body.facts.clipped).toBe(0);
     const whole = Buffer.from(await (await fetch(`${http.url}/api/media/${body.hash}`)).arrayBuffer());
     const part = await fetch(`${http.url}/api/media/${body.hash}`, { headers: { Range: 'bytes=100-199' } });
     expect(part.status).toBe(206);

@@ -75,6 +75,14 @@ describe('cleaning a stored take', () => {
     expect((await cleanSound(db, hash, ['rumble', 'noise'], 0, voice.length)).media).toBe(made.media);
     expect((await cleanSound(db, hash, [], 0, voice.length)).media).toBe(hash);
   });
+  it('draws cut-off tops on again, nearer to the voice than it came in', async () => {
+    const top = voice.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+    const clipped = voice.map((value) => Math.max(-1, Math.min(1, (value / top) * 1.8)));
+    const { hash } = await store(clipped);
+    const { media } = await cleanSound(db, hash, ['clipping'], 0, voice.length);
+    const repaired = readWav(await mediaBytes(db, media)).channels[0] as Float32Array;
+    expect(likeness(repaired)).toBeGreaterThan(likeness(clipped) + 3);
+  });
   it('tells the gain that brings it to the loudness of all voices', async () => {
     const soft = voice.map((value) => value * 0.1);
     const { hash } = await store(soft);

@@ -1,6 +1,7 @@
 import { failure } from '#core/document/failure';
 import type { CleaningStep } from '#core/document/schema';
 import { filtered, highPass } from '#core/sound/biquad';
+import { declipped } from '#core/sound/clipping';
 import { gainTo } from '#core/sound/loudness';
 import { speechEdges } from '#core/speech/edges';
 import { readWav, writeWav } from '#core/speech/wav';
@@ -32,7 +33,7 @@ export async function cleanSound(db: Db, hash: string, steps: readonly CleaningS
     const key = `clean ${CLEAN_VERSION} ${hashOf(Buffer.from(JSON.stringify([hash, steps])))}`;
     const made = await derived(db, key, async () => {
       let samples = monoOf(await mediaBytes(db, hash));
-      for (const step of steps) samples = step === 'rumble' ? filtered(samples, highPass(LOW_CUT_HERTZ, RATE)) : await denoised(samples);
+      for (const step of steps) samples = await cleanedBy(step, samples);
       const stored = await putMedia(db, Buffer.from(writeWav({ rate: RATE, channels: [samples] })), {
         kind: 'sound',
         type: 'audio/wav',
@@ -48,6 +49,17 @@ export async function cleanSound(db: Db, hash: string, steps: readonly CleaningS
   if (!stretch.length) throw failure('no-stretch', 'That part of the recording is not there. Choose the take again.', 400);
   const edges = speechEdges(stretch, RATE);
   return { media, gainDb: Math.round(gainTo([stretch]) * 10) / 10, speech: edges ? { from: from + edges.from, to: from + edges.to } : null };
+}
+
+async function cleanedBy(step: CleaningStep, samples: Float32Array): Promise<Float32Array> {
+  switch (step) {
+    case 'clipping':
+      return declipped(samples);
+    case 'rumble':
+      return filtered(samples, highPass(LOW_CUT_HERTZ, RATE));
+    case 'noise':
+      return denoised(samples);
+  }
 }
 
 function monoOf(bytes: Uint8Array): Float32Array {

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { execa } from 'execa';
 import { failure } from '#core/document/failure';
+import { clippedRuns } from '#core/sound/clipping';
 import { readWav, writeWav } from '#core/speech/wav';
 import type { Db } from '../db/db.ts';
 import { hashOf, type Media, putMedia } from './store.ts';
@@ -12,13 +13,21 @@ export const VOICE_LIMIT_BYTES = 500 * 1024 * 1024;
 const SOUND_FORMATS = /wav|mp3|ogg|flac|mov|mp4|m4a|matroska|webm|aac|aiff|caf/;
 
 /**
- * Brings a sound in: identified by content, decoded once to 48 kHz mono PCM (the working copy), the original kept.
+ * Brings a sound in: identified by content, decoded once to 48 kHz mono PCM (the working copy), the original kept; in
+ * how many places it is clipped is a fact of it.
  * @throws Failure with a sentence for whatever is wrong with the file; nothing stays behind.
  */
 export async function importSound(db: Db, bytes: Buffer, name: string): Promise<Media> {
   const { wav, seconds } = await decodeSound(bytes, name);
+  const clipped = clippedRuns(readWav(wav).channels[0] ?? new Float32Array()).length;
   const original = await putMedia(db, bytes, { kind: 'file', type: 'application/octet-stream', name });
-  return putMedia(db, wav, { kind: 'sound', type: 'audio/wav', name, facts: { seconds, rate: 48000 }, ...(original.hash === hashOf(wav) ? {} : { original: original.hash }) });
+  return putMedia(db, wav, {
+    kind: 'sound',
+    type: 'audio/wav',
+    name,
+    facts: { seconds, rate: 48000, clipped },
+    ...(original.hash === hashOf(wav) ? {} : { original: original.hash }),
+  });
 }
 
 /** Decodes any sound that ffmpeg reads, in limits, from bytes that are looked at and not believed. */

@@ -1,12 +1,13 @@
 import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
 import { type PointerEvent as ReactPointerEvent, useMemo, useRef, useState } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
-import { deleteCues, moveCue, rehangCue, stretchCue } from '#core/edit/commands/cues';
+import { deleteCues, moveCue, rehangCue, shapeMouth, stretchCue } from '#core/edit/commands/cues';
 import { changeLayer } from '#core/edit/commands/stage';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
 import { formatLength, formatMoment, formatOffset } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { makeId } from '../ids.ts';
 import { preview, run, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
@@ -185,21 +186,28 @@ function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
       const m = MOUTH_CHART[shape];
       const h = Math.max(1.2, Math.min(16, (m.upper + m.lower) * 0.9));
       strip += `M${left} ${12 - h / 2}h${Math.max(0.6, width - 0.6)}v${h}h${-Math.max(0.6, width - 0.6)}z`;
-    } else drawn.push({ start, shape, left, width });
+    } else drawn.push({ start, end, shape, left, width });
   }
   const total = Math.max(visible.to, 1);
   return (
     <svg width={total} height={LANE_HEIGHT} className="absolute top-0 left-0" role="img" aria-label="Mouth shapes">
       <path d={strip} fill={tone.fine} opacity={0.55} />
-      {drawn.map(({ start, shape, left, width }) => {
+      {drawn.map(({ start, end, shape, left, width }) => {
         const m = MOUTH_CHART[shape];
         const k = Math.min(0.62, (width - 4) / 2 / m.width);
         const cx = left + width / 2;
         const cy = 12 - ((m.lower - m.upper) / 2) * k;
         const open = m.upper + m.lower > 0.5;
         return (
-          <g key={start}>
-            <title>{shape}</title>
+          <g
+            key={start}
+            className="cursor-pointer"
+            onClick={() => {
+              const id = makeId('cue');
+              if (run('Take a mouth shape in hand', shapeMouth(scene.id, id, layer, shape, start, end))) view({ cue: id });
+            }}
+          >
+            <title>{`${shape}: click to change it`}</title>
             <rect x={left + 0.5} y={3} width={width - 1} height={18} fill={tone.tint} />
             {open ? (
               <path

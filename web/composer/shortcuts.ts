@@ -1,9 +1,10 @@
 import { useEffect } from 'react';
 import { tinykeys } from 'tinykeys';
-import { deleteCues } from '#core/edit/commands/cues';
+import { copyCue, deleteCues } from '#core/edit/commands/cues';
 import { deleteLines, moveLine } from '#core/edit/commands/lines';
 import { removeLayer } from '#core/edit/commands/stage';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { makeId } from '../ids.ts';
 import { redo, run, undo, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
@@ -21,11 +22,16 @@ export const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['Left, Right', 'Move the chosen line by a frame (Shift: ten; Alt: this line alone)'],
   ['N', 'New line after the chosen one'],
   ['H', 'Hang a cue from the word at the playhead'],
+  ['Ctrl+C, Ctrl+V', 'Copy the chosen cue, put it at the playhead'],
+  ['Ctrl+D', 'The chosen cue once more, after itself'],
   ['Delete', 'Delete the chosen cue, line or figure'],
   ['Home', 'To the start'],
   ['Ctrl+Z, Ctrl+Y', 'Undo, redo'],
   ['?', 'This list'],
 ];
+
+/** The cue that was copied; its values and length are read when it is put down. */
+let copied: string | undefined;
 
 const typing = (event: KeyboardEvent): boolean => {
   const target = event.target as HTMLElement;
@@ -60,6 +66,11 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
         view({ layer: undefined });
       }
     });
+    const again = (cue: string | undefined, at: number): void => {
+      if (!scene || !cue || !scene.scene.cues[cue]) return;
+      const id = makeId('cue');
+      if (run('Copy a cue', copyCue(scene.id, cue, id, at))) view({ cue: id });
+    };
     return tinykeys(window, {
       // Space plays whatever was clicked last; a focused button is pressed with Enter.
       Space: single(() => togglePlay()),
@@ -85,6 +96,16 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
       'Alt+ArrowRight': nudge(1, 1, true),
       Delete: remove,
       Backspace: remove,
+      '$mod+KeyC': single(() => {
+        const { cue } = useView.getState();
+        if (cue && scene?.scene.cues[cue]) copied = cue;
+      }),
+      '$mod+KeyV': single(() => again(copied, useView.getState().tick)),
+      '$mod+KeyD': single(() => {
+        const { cue } = useView.getState();
+        const end = cue ? scene?.resolved.cues.get(cue)?.end : undefined;
+        if (cue && end !== undefined) again(cue, end);
+      }),
       KeyN: single(() => {
         const { document } = useProduction.getState();
         if (document && scene) addLine(document, scene);

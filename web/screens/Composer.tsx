@@ -1,4 +1,4 @@
-import { Pause, Play, Plus, Trash2 } from 'lucide-react';
+import { ChevronUp, Pause, Play, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { addScene, deleteScene, emptyScene, renameScene, setCaptions, setProduction } from '#core/edit/commands/stage';
@@ -19,6 +19,7 @@ import { useShortcuts } from '../composer/shortcuts.ts';
 import { Timeline } from '../composer/Timeline.tsx';
 import { seek, soundLevel, stop, togglePlay } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
+import { GapsMenu } from '../script/GapsMenu.tsx';
 import { stage } from '../stage/client.ts';
 import { useAnalyses } from '../state/analyses.ts';
 import { useOpened } from '../state/opened.ts';
@@ -246,9 +247,12 @@ function Status({ scene }: { scene: PlacedScene }) {
         Captions from the words
       </label>
       <span className="flex-1" />
-      <span data-scene={index + 1}>
-        {overlaps} overlap{overlaps === 1 ? '' : 's'}, {long} gap{long === 1 ? '' : 's'} over 2 s
-      </span>
+      <GapsMenu scene={scene}>
+        <button type="button" data-scene={index + 1} className="inline-flex h-6 items-center gap-1 rounded-[6px] px-1.5 hover:bg-paper" aria-label="Change the gaps of this scene">
+          {overlaps} overlap{overlaps === 1 ? '' : 's'}, {long} gap{long === 1 ? '' : 's'} over 2 s
+          <ChevronUp size={13} strokeWidth={1.8} />
+        </button>
+      </GapsMenu>
       <label className="flex items-center gap-2">
         Zoom
         <input

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
-import { addCaptionTrack, captionsByLine, deleteCaptionTrack, showCaptions } from '#core/edit/commands/captions';
+import { addCaptionTrack, captionsByLine, colourCaptions, deleteCaptionTrack, showCaptions } from '#core/edit/commands/captions';
 import { readSrt, writeSrt } from '#core/formats/subtitles/srt';
 import { readVtt, writeVtt } from '#core/formats/subtitles/vtt';
 import { subtitlesOf } from '#core/formats/times/film';
@@ -89,6 +89,10 @@ export function CaptionsMenu({ document, film }: { document: Document; film: Fil
             Add a language
           </Button>
         </div>
+        <label className="mt-2 flex items-center gap-2 border-t border-line px-1.5 pt-2">
+          <input type="checkbox" checked={!!document.production.captionColours} onChange={(event) => run('Colour the captions', colourCaptions(event.target.checked))} />
+          <span className="font-[650]">In the colours of who speaks</span>
+        </label>
         <div className="mt-2 flex flex-wrap gap-1.5">
           <Button className="!h-7 !px-2.5" onClick={() => saveText(`${title}.srt`, writeSrt(subtitlesOf(film)))}>
             Save as SRT

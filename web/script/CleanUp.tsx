@@ -10,7 +10,7 @@ import type { PlacedScene } from '../composer/film.ts';
 import { run } from '../state/production.ts';
 import { Button, ValueField } from '../ui/parts.tsx';
 
-const NAMES: Readonly<Record<CleaningStep, string>> = { rumble: 'Take rumble out', noise: 'Reduce noise' };
+const NAMES: Readonly<Record<CleaningStep, string>> = { clipping: 'Repair clipping', rumble: 'Take rumble out', noise: 'Reduce noise' };
 
 interface Cleaned {
   readonly media: string;

@@ -14,7 +14,7 @@ import type { PlacedScene } from '../composer/film.ts';
 import { audition, stop } from '../composer/transport.ts';
 import { Button, CutTag, IconButton } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
-import { layParts, partStored } from '../voices.ts';
+import { layParts, partStored, warnOfClipping } from '../voices.ts';
 import { usePeaks } from './Waveform.tsx';
 
 /** A part as it is reviewed. */
@@ -75,6 +75,7 @@ export function Review({ document, scene, file, onClose }: Props) {
     let here = true;
     (async () => {
       const stored = await uploadMedia('sound', file);
+      warnOfClipping(stored);
       if (!here) return;
       setMedia({ hash: stored.hash, total: toTicks(Number(stored.facts.seconds)) });
       await part(stored.hash, 0);

@@ -4,10 +4,10 @@ import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
-import { deleteLines, setGap } from '#core/edit/commands/lines';
+import { deleteLines, insertBeat, setGap } from '#core/edit/commands/lines';
 import { renameScene } from '#core/edit/commands/stage';
 import { setWordTimes } from '#core/edit/commands/takes';
-import { breatheGaps, setBeat, setEveryGap, tightenGaps } from '#core/edit/commands/turns';
+import { setBeat } from '#core/edit/commands/turns';
 import { writeFountain } from '#core/formats/fountain/write';
 import { readTextGrid } from '#core/formats/textgrid/textgrid';
 import { filmTextGrid, filmWordsCsv, wordTimesFrom } from '#core/formats/times/film';
@@ -18,12 +18,14 @@ import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { playJoin } from '../composer/transport.ts';
+import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { Button, CutTag, EditableName, Empty, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles } from '../voices.ts';
 import { CaptionsMenu } from './Captions.tsx';
+import { GapsMenu } from './GapsMenu.tsx';
 import { LineRow, useGrowing } from './LineRow.tsx';
 import { PasteDialog } from './PasteDialog.tsx';
 import { saveStem, saveText } from './saving.ts';
@@ -240,6 +242,16 @@ function Gap({ scene, line, before, document }: { scene: PlacedScene; line: Sche
               </button>
             ))}
           </div>
+          <Button
+            className="mt-2 !h-7 w-full"
+            onClick={() => {
+              const id = makeId('line');
+              setOpen(false);
+              if (run('Put a beat in', insertBeat(scene.id, id, toTicks(0.8), before.id))) view({ line: id, cue: undefined });
+            }}
+          >
+            Put a beat here, 0.8 s without words
+          </Button>
           <p className="mt-2 mb-0 text-[12px] text-ink-2">The join plays again and again while this is open.</p>
         </PopoverPanel>
       </Popover.Root>
@@ -365,50 +377,6 @@ function NewLine({
 }
 
 const ITEM = 'flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft';
-
-/** One command for all gaps of the scene. */
-function GapsMenu({ scene }: { scene: PlacedScene }) {
-  const gaps = scene.lines.flatMap(({ gap, line }) => (gap !== undefined && !line.aside ? [gap] : []));
-  const long = gaps.filter((gap) => gap > toTicks(0.6)).length;
-  const short = gaps.filter((gap) => gap >= 0 && gap < toTicks(0.2)).length;
-  const [every, setEvery] = useState('0.3');
-  return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
-        <Button disabled={!gaps.length}>Gaps</Button>
-      </Popover.Trigger>
-      <PopoverPanel className="w-72" align="end">
-        <p className="mt-0 mb-2 text-[12px] text-ink-2">
-          {gaps.length} gaps, {formatLength(gaps.reduce((sum, gap) => sum + gap, 0) / Math.max(1, gaps.length))} on average. Overlaps on purpose stay.
-        </p>
-        <div className="flex flex-col gap-1.5">
-          <div className="flex items-end gap-2">
-            <ValueField
-              label="Set every gap to"
-              value={`${every} s`}
-              className="w-28"
-              onCommit={(text) => {
-                const value = parseTime(text, scene.fps);
-                if (value === undefined || value < 0) return false;
-                setEvery((value / TICKS_PER_SECOND).toFixed(2));
-                return true;
-              }}
-            />
-            <Button className="flex-1" onClick={() => run('Set every gap', setEveryGap(scene.id, toTicks(Number(every))))}>
-              Set
-            </Button>
-          </div>
-          <Button disabled={!long} onClick={() => run('Tighten the gaps', tightenGaps(scene.id, toTicks(0.6)))}>
-            Tighten: {long} longer than 0.6 s
-          </Button>
-          <Button disabled={!short} onClick={() => run('Let the gaps breathe', breatheGaps(scene.id, toTicks(0.2)))}>
-            Breathe: {short} shorter than 0.2 s
-          </Button>
-        </div>
-      </PopoverPanel>
-    </Popover.Root>
-  );
-}
 
 function ScriptMenu({ document, film, scene, onPaste }: { document: Document; film: FilmSchedule; scene: PlacedScene; onPaste: () => void }) {
   const { title } = document.production;

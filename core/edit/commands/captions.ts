@@ -31,6 +31,14 @@ export const showCaptions =
     else throw failure('no-captions', 'Those captions are gone. Choose others.');
   };
 
+/** Captions in the colours of who speaks, or all alike. */
+export const colourCaptions =
+  (on: boolean): Recipe =>
+  (draft) => {
+    if (on) draft.production.captionColours = true;
+    else delete draft.production.captionColours;
+  };
+
 export const setCaptionText =
   (id: string, line: string, text: string): Recipe =>
   (draft) => {

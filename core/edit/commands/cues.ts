@@ -1,7 +1,9 @@
 import { failure } from '../../document/failure.ts';
-import { type Cue, type End, isPin, type Pin, type Scene } from '../../document/schema.ts';
+import { type Cue, type End, isPin, type MouthShape, type Pin, type Scene } from '../../document/schema.ts';
 import { resolveScene } from '../../schedule/resolve.ts';
 import { lineTiming } from '../../schedule/timing.ts';
+import { orderAtEnd } from '../../time/order.ts';
+import type { FrameRate } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
 import { repin } from '../repin.ts';
 import { sceneOf } from './lines.ts';
@@ -11,6 +13,19 @@ const cueOf = (scene: Scene, id: string): Cue => {
   if (!cue) throw failure('no-cue', 'That cue is gone. Hang a new one from a word.');
   return cue;
 };
+
+/** What a moment of a scene (ticks) hangs from: the word that is said or was said last, else the scene's clock. */
+function pinAt(scene: Scene, at: number, fps: FrameRate): Pin {
+  const { words } = resolveScene(scene, (_, line) => lineTiming(line), fps);
+  let best: Pin = { to: 'scene', edge: 'start', offset: at };
+  let latest = Number.NEGATIVE_INFINITY;
+  for (const [word, { start }] of words)
+    if (start <= at && start > latest) {
+      latest = start;
+      best = { to: 'word', word, edge: 'start', offset: at - start };
+    }
+  return best;
+}
 
 /** Hangs a new cue. */
 export const hangCue =
@@ -29,6 +44,34 @@ export const moveCue =
     const cue = cueOf(sceneOf(draft, scene), cueId);
     cue.start = { ...cue.start, offset: cue.start.offset + delta } as Pin;
     if (isPin(cue.end)) cue.end = { ...cue.end, offset: cue.end.offset + delta } as Pin;
+  };
+
+/** The same cue once more, beginning at `at` (ticks of the scene) with the same length, hung from the word said there. */
+export const copyCue =
+  (scene: string, cueId: string, copyId: string, at: number): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    const cue = cueOf(target, cueId);
+    const { fps } = draft.production;
+    const times = resolveScene(target, (_, line) => lineTiming(line), fps).cues.get(cueId);
+    const end: End = isPin(cue.end) && cue.end.to !== 'scene' ? { ticks: times ? times.end - times.start : 0 } : { ...cue.end };
+    target.cues[copyId] = { ...cue, order: orderAtEnd(target.cues), start: pinAt(target, Math.max(0, at), fps), end };
+  };
+
+/** A mouth shape of `layer` from `from` to `to` (ticks of the scene, rounded) that stands before what the voice makes. */
+export const shapeMouth =
+  (scene: string, cueId: string, layer: string, shape: MouthShape, from: number, to: number): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    if (to <= from) throw failure('no-span', 'That mouth shape has no length. Choose one that is longer.');
+    target.cues[cueId] = {
+      kind: 'mouth',
+      layer,
+      shape,
+      order: orderAtEnd(target.cues),
+      start: pinAt(target, Math.round(from), draft.production.fps),
+      end: { ticks: Math.round(to) - Math.round(from) },
+    };
   };
 
 /** Hangs the start of a cue from something else, its length kept. */
