@@ -36,6 +36,10 @@ try {
   await (await browser.find('[data-slot="headwear"]')).click();
   await browser.driver.sleep(3000);
   await browser.shot(out('cast.png'));
+  await browser.driver.get(`${url}/p/${id}/script`);
+  await (await browser.find('[aria-label="Words of line 4"]')).click();
+  await browser.driver.sleep(1500);
+  await browser.shot(out('script.png'));
   await browser.driver.get(`${url}/p/${id}/export`);
   await browser.find('[data-export]');
   await browser.driver.sleep(4000);

@@ -32,20 +32,16 @@ export function dialogueFigures(dialogues: readonly Dialogue[]) {
     const missed: string[] = [];
     for (const dialogue of dialogues.filter(keep)) {
       const listening = new Listening(dialogue.samples, speechResources());
-      const heard = { utterances: listening.utterances() };
-      const apart = listening.speakers(heard.utterances);
-      const told = listening.speakers(heard.utterances, dialogue.speakers);
-      const found = heard.utterances.map((one, n) => ({ ...one, speaker: apart[n]?.speaker ?? 0 }));
+      // By voice alone, as a recording without a script is parted.
+      const found = partRecording(listening, []);
       sums.files++;
-      if (new Set(apart.map(({ speaker }) => speaker)).size === dialogue.speakers) sums.counts++;
-      else missed.push(`${dialogue.name}: ${new Set(apart.map(({ speaker }) => speaker)).size}`);
+      const speakers = new Set(found.map(({ speaker }) => speaker)).size;
+      if (speakers === dialogue.speakers) sums.counts++;
+      else missed.push(`${dialogue.name}: ${speakers}`);
       const pure = purityOf(dialogue, found);
       sums.right += pure.right;
       sums.whole += pure.whole;
-      const toldPure = purityOf(
-        dialogue,
-        heard.utterances.map((one, n) => ({ ...one, speaker: told[n]?.speaker ?? 0 })),
-      );
+      const toldPure = purityOf(dialogue, partRecording(listening, [], dialogue.speakers));
       sums.toldRight += toldPure.right;
       sums.toldWhole += toldPure.whole;
       const withText = listening.hear(dialogue.words);
@@ -59,7 +55,7 @@ export function dialogueFigures(dialogues: readonly Dialogue[]) {
         for (const edge of ['start', 'end'] as const) {
           sums.edges++;
           sums.textEdges++;
-          if (heard.utterances.some((one) => Math.abs(one[edge] - truth[edge]) <= 0.1)) sums.near++;
+          if (found.some((one) => Math.abs(one[edge] - truth[edge]) <= 0.1)) sums.near++;
           if (withText.utterances.some((one) => Math.abs(one[edge] - truth[edge]) <= 0.1)) sums.textNear++;
         }
     }

@@ -10,7 +10,7 @@ import { levels, relativeLoudness } from './loudness.ts';
 import type { AcousticModel } from './model.ts';
 import { mouthCues } from './mouth.ts';
 import { isVowel } from './phones.ts';
-import { type SpokenBy, speakersOf } from './speakers.ts';
+import { changesWithin, type SpokenBy, speakersOf, Voices } from './speakers.ts';
 import { wordStress } from './stress.ts';
 
 export interface SpeechResources {
@@ -109,6 +109,7 @@ export class Listening {
   private readonly stretches: readonly Stretch[];
   private readonly edges: readonly { start: number; end: number }[];
   readonly duration: number;
+  private opened: Voices | undefined;
 
   constructor(samples: Float32Array, resources: SpeechResources) {
     this.samples = samples;
@@ -127,9 +128,22 @@ export class Listening {
     this.edges = activity.stretches.map(({ from, to }) => ({ start: from * 0.01, end: Math.min(this.duration, to * 0.01 + 0.0156) }));
   }
 
+  private get voices(): Voices {
+    this.opened ??= new Voices(this.resources.model, this.features, this.frames, this.samples);
+    return this.opened;
+  }
+
   /** Who speaks each utterance, told apart by voice (speakers.ts). */
   speakers(utterances: readonly { readonly start: number; readonly end: number }[], count?: number): SpokenBy[] {
-    return speakersOf(this.resources.model, this.features, this.frames, this.samples, utterances, count);
+    return speakersOf(this.voices, utterances, count);
+  }
+
+  /** Where somebody speaks, cut also where another voice goes on without a pause. */
+  turns(join = JOIN_UTTERANCES): { start: number; end: number }[] {
+    return this.utterances(join).flatMap(({ start, end }) => {
+      const cuts = [start, ...changesWithin(this.voices, start, end), end];
+      return cuts.slice(1).map((to, n) => ({ start: cuts[n] as number, end: to }));
+    });
   }
 
   /** Where somebody speaks: stretches of sound joined over short pauses, in seconds. */

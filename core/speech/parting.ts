@@ -38,7 +38,7 @@ export function partRecording(listening: Listening, scripts: readonly (readonly 
     .filter((found) => found !== undefined)
     .sort((a, b) => b.fit - a.fit);
   if (along) return along.parts;
-  const pieces = listening.utterances(PIECE);
+  const pieces = listening.turns(PIECE);
   const told = listening.speakers(pieces, count ?? (likely && likely > 1 ? likely : undefined));
   const out: { start: number; end: number; speaker: number; confidence: number; line: undefined }[] = [];
   pieces.forEach(({ start, end }, n) => {

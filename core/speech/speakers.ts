@@ -59,36 +59,102 @@ function mixtureMean(model: AcousticModel, phone: number): Float64Array {
   return mean;
 }
 
-/** One vector an utterance: what is said is taken out, who says it stays (speech.md, step 9). */
-function vectorOf(model: AcousticModel, scorer: Scorer, features: Float32Array, frames: number, samples: Float32Array, from: number, to: number): Vector {
-  const voiced = model.phones.flatMap((name, index) => (VOICED(name) ? [index] : []));
-  const mean = new Float64Array(DIMS);
-  const pitches: number[] = [];
-  let weight = 0;
-  const first = Math.max(0, Math.round((from - FRAME_OFFSET_SECONDS) * 100));
-  const last = Math.min(frames, Math.round((to - FRAME_OFFSET_SECONDS) * 100));
-  // One frame in STEP tells as much as all; what has no pitch has no voice.
-  for (let t = first; t < last; t += STEP) {
-    const pitch = pitchAt(samples, RATE, t * 0.01 + FRAME_OFFSET_SECONDS);
-    if (!pitch) continue;
-    pitches.push(Math.log(pitch));
-    scorer.at(t);
+/** What one frame tells of who speaks. */
+interface VoicedFrame {
+  readonly t: number;
+  readonly pitch: number;
+  /** Posterior-weighted deviation from what is said, a value for each of DIMS. */
+  readonly from: Float64Array;
+}
+
+/** The voiced frames of one recording, each looked at once. */
+export class Voices {
+  private readonly known = new Map<number, VoicedFrame | undefined>();
+  private readonly scorer: Scorer;
+  private readonly voiced: readonly number[];
+  private readonly model: AcousticModel;
+  private readonly features: Float32Array;
+  private readonly samples: Float32Array;
+  readonly frames: number;
+
+  /** `features` are those of the whole recording (one cepstral mean for all); 16 kHz samples. */
+  constructor(model: AcousticModel, features: Float32Array, frames: number, samples: Float32Array) {
+    this.model = model;
+    this.features = features;
+    this.frames = frames;
+    this.samples = samples;
+    this.scorer = new Scorer(model, features);
+    this.voiced = model.phones.flatMap((name, index) => (VOICED(name) ? [index] : []));
+  }
+
+  /** Voiced frames from one time to another (seconds), one in STEP: as much as all of them tell. */
+  between(from: number, to: number): VoicedFrame[] {
+    const first = Math.max(0, Math.round((from - FRAME_OFFSET_SECONDS) * 100));
+    const last = Math.min(this.frames, Math.round((to - FRAME_OFFSET_SECONDS) * 100));
+    const out: VoicedFrame[] = [];
+    for (let t = Math.ceil(first / STEP) * STEP; t < last; t += STEP) {
+      if (!this.known.has(t)) this.known.set(t, this.look(t));
+      const frame = this.known.get(t);
+      if (frame) out.push(frame);
+    }
+    return out;
+  }
+
+  /** What has no pitch has no voice. */
+  private look(t: number): VoicedFrame | undefined {
+    const pitch = pitchAt(this.samples, RATE, t * 0.01 + FRAME_OFFSET_SECONDS);
+    if (!pitch) return undefined;
+    this.scorer.at(t);
     let top = Number.NEGATIVE_INFINITY;
-    const own = voiced.map((phone) => scorer.score(phone, 1) * ACOUSTIC_SCALE);
+    const own = this.voiced.map((phone) => this.scorer.score(phone, 1) * ACOUSTIC_SCALE);
     for (const value of own) if (value > top) top = value;
     let all = 0;
     for (const value of own) all += Math.exp(value - top);
-    weight++;
-    voiced.forEach((phone, n) => {
+    const from = new Float64Array(DIMS);
+    this.voiced.forEach((phone, n) => {
       const posterior = Math.exp((own[n] as number) - top) / all;
       if (posterior < 0.01) return;
-      const typical = mixtureMean(model, phone);
-      for (let k = 0; k < DIMS; k++) mean[k] = (mean[k] as number) + posterior * ((features[t * CEPSTRA * STREAMS + k + 1] as number) - (typical[k + 1] as number));
+      const typical = mixtureMean(this.model, phone);
+      for (let k = 0; k < DIMS; k++) from[k] = (from[k] as number) + posterior * ((this.features[t * CEPSTRA * STREAMS + k + 1] as number) - (typical[k + 1] as number));
     });
+    return { t, pitch: Math.log(pitch), from };
   }
-  for (let k = 0; k < DIMS; k++) mean[k] = (mean[k] as number) / Math.max(1e-9, weight);
-  pitches.sort((a, b) => a - b);
-  return { mean, pitch: pitches.length > 4 ? pitches[pitches.length >> 1] : undefined, frames: weight * STEP };
+}
+
+/** One vector of many frames: what is said is taken out, who says it stays (speech.md, step 9). */
+function vectorOf(frames: readonly VoicedFrame[]): Vector {
+  const mean = new Float64Array(DIMS);
+  for (const { from } of frames) for (let k = 0; k < DIMS; k++) mean[k] = (mean[k] as number) + (from[k] as number);
+  for (let k = 0; k < DIMS; k++) mean[k] = (mean[k] as number) / Math.max(1e-9, frames.length);
+  const pitches = frames.map(({ pitch }) => pitch).sort((a, b) => a - b);
+  return { mean, pitch: pitches.length > 4 ? pitches[pitches.length >> 1] : undefined, frames: frames.length * STEP };
+}
+
+/** Voiced frames on each side below which nothing is said of who speaks. */
+const LEAST_HEARD = 24;
+/** Seconds on each side of a moment that are compared, and the least that somebody speaks. */
+const SIDE = 1.2;
+const LEAST_TURN = 0.5;
+/** Voices on the two sides of a moment farther apart than this (squared distance) are two people: 4 and 5 alike part the tuning half of `kipzo bench speech` rightly. */
+const CHANGED = 4.5;
+
+/**
+ * Moments of a stretch of sound (seconds) at which another voice goes on, without a pause or over the last words of the
+ * one before: where what lies before and after is farther apart than one voice is from itself.
+ */
+export function changesWithin(voices: Voices, from: number, to: number): number[] {
+  const frames = voices.between(from, to);
+  const moments: { at: number; apart: number }[] = [];
+  for (let at = from + LEAST_TURN; at <= to - LEAST_TURN; at += 0.06) {
+    const time = (frame: VoicedFrame): number => frame.t * 0.01 + FRAME_OFFSET_SECONDS;
+    const before = frames.filter((frame) => time(frame) < at && time(frame) >= at - SIDE);
+    const after = frames.filter((frame) => time(frame) >= at && time(frame) < at + SIDE);
+    if (Math.min(before.length, after.length) * STEP < LEAST_HEARD) continue;
+    moments.push({ at, apart: distance(vectorOf(before), vectorOf(after), true) });
+  }
+  const out: number[] = [];
+  for (const { at } of moments.filter(({ apart }) => apart > CHANGED).sort((a, b) => b.apart - a.apart)) if (out.every((other) => Math.abs(other - at) > SIDE / 2)) out.push(at);
+  return out.sort((a, b) => a - b);
 }
 
 /** Squared distance of two vectors; `counted` lets short ones be farther apart before they are told apart. */
@@ -119,20 +185,12 @@ function merged(a: Cluster, b: Cluster): Cluster {
 const linkage = (a: Cluster, b: Cluster): number => Math.sqrt(distance(a.centre, b.centre, false)) * Math.sqrt((2 * a.weight * b.weight) / (a.weight + b.weight) / 150);
 
 /**
- * Who speaks each utterance of one recording, told apart by voice. `features` are those of the whole recording (one
- * cepstral mean for all), times in seconds. With `count` exactly so many are told apart, as far as there are
- * utterances long enough. Sources: Ward 1963; the vectors and their figures are speech.md's, step 9.
+ * Who speaks each utterance of one recording, told apart by voice; times in seconds. With `count` exactly so many are
+ * told apart, as far as there are utterances long enough. Sources: Ward 1963; the vectors and their figures are
+ * speech.md's, step 9.
  */
-export function speakersOf(
-  model: AcousticModel,
-  features: Float32Array,
-  frames: number,
-  samples: Float32Array,
-  utterances: readonly { readonly start: number; readonly end: number }[],
-  count?: number,
-): SpokenBy[] {
-  const scorer = new Scorer(model, features);
-  const vectors = utterances.map(({ start, end }) => vectorOf(model, scorer, features, frames, samples, start, end));
+export function speakersOf(voices: Voices, utterances: readonly { readonly start: number; readonly end: number }[], count?: number): SpokenBy[] {
+  const vectors = utterances.map(({ start, end }) => vectorOf(voices.between(start, end)));
   const single = (index: number): Cluster => {
     const centre = vectors[index] as Vector;
     return { members: [index], centre, weight: Math.max(1, Math.min(CAPPED, centre.frames)) };

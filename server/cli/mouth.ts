@@ -6,6 +6,7 @@ import { splitWords } from '#core/formats/script/read';
 import { Listening } from '#core/speech/analyse';
 import { RATE } from '#core/speech/features';
 import { mouthCues } from '#core/speech/mouth';
+import { partRecording } from '#core/speech/parting';
 import { readWav, resample } from '#core/speech/wav';
 import { decodeSound } from '../media/importSound.ts';
 import { resourcesFor } from '../speech/resources.ts';
@@ -34,14 +35,16 @@ export const mouthCommand = (): Command =>
       const began = performance.now();
       const listening = new Listening(samples, resources);
       const heard = listening.hear(words);
-      const apart = listening.speakers(heard.utterances, count);
+      // Without a text the sound is parted by voice; a text has its own utterances.
+      const apart = heard.words.length ? undefined : partRecording(listening, [], count);
+      const told = apart ?? listening.speakers(heard.utterances, count).map(({ speaker }, n) => ({ ...(heard.utterances[n] as { start: number; end: number }), speaker }));
       const timesRealTime = Math.round(heard.duration / Math.max(0.001, (performance.now() - began) / 1000));
       if (words?.length && !heard.aligned) process.stderr.write('The text does not fit the voice: it is longer than what is said. The shapes were heard without it.\n');
       const round = (value: number): number => Math.round(value * 1000) / 1000;
       const bare = (word: string): string => word.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
       const result = {
         duration: round(heard.duration),
-        utterances: heard.utterances.map(({ start, end }, n) => ({ start: round(start), end: round(end), speaker: apart[n]?.speaker ?? 0 })),
+        utterances: told.map(({ start, end, speaker }) => ({ start: round(start), end: round(end), speaker })),
         words: heard.words.map((word) => ({ word: bare(word.text), start: round(word.start), end: round(word.end) })),
         phones: covered(
           heard.phones.map(({ label, start, end }) => ({ label, start: round(start), end: round(end) })),

@@ -57,6 +57,21 @@ describe('a recording of two voices', () => {
     }
     for (let n = 0; n < truth.length; n++) expect(parts.some((part) => within(part, n))).toBe(true);
   }, 60_000);
+  it('is parted where one speaks into the other’s last words, without a pause between', () => {
+    // Every other line begins before the one before it has ended.
+    const [first, second] = [truth[0], truth[1]] as [{ start: number; end: number }, { start: number; end: number }];
+    const early = Math.round((second.start - first.end + 0.25) * RATE);
+    const joined = samples.slice(0, Math.round((second.end + 0.3) * RATE) - early);
+    joined.fill(0, Math.round(first.end * RATE));
+    for (let n = Math.round(second.start * RATE); n < Math.round(second.end * RATE); n++) joined[n - early] = (joined[n - early] as number) + (samples[n] as number);
+    const parts = partRecording(new Listening(joined, speechResources()), [], 2);
+    const change = second.start - early / RATE;
+    for (const { start, end, speaker } of parts) {
+      const middle = (start + end) / 2;
+      expect(speaker).toBe(middle < change ? 0 : 1);
+    }
+    expect(parts.some(({ start, speaker }) => speaker === 1 && Math.abs(start - change) < 0.35)).toBe(true);
+  }, 60_000);
   it('takes the script’s lines and speakers where its words fit', () => {
     const parts = partRecording(new Listening(samples, speechResources()), [script()]);
     expect(parts.map(({ line }) => line)).toEqual(SAID.map((_, n) => `line ${n}`));
