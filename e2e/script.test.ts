@@ -182,4 +182,38 @@ describe('script and voices', () => {
     await (await browser.button('Stop')).click();
     await saved();
   }, 200_000);
+
+  it('a take of another length replaces one in the demo, and no cue loses its word', async () => {
+    const longer = join(folder, 'longer.wav');
+    execFileSync('flite', ['-voice', 'awb', '--setf', 'duration_stretch=1.5', '-t', 'There is no plug. The Moon pulls the water, from very far away.', '-o', longer]);
+    await browser.driver.get(house.url);
+    await (await browser.find('[aria-label="Open How tides work"]')).click();
+    await browser.until('the demo is open', 'return window.kipzo && kipzo.production.getState().document?.production.title === "How tides work"', 60_000);
+    await (await browser.find('a[href$="/script"]')).click();
+    await (await browser.find('[aria-label="Words of line 6"]')).click();
+    // Every cue with the word that it hangs from, and how far that word is into its line's take.
+    const hung = (): Promise<{ cue: string; word: string; offset: number; timed: boolean }[]> =>
+      browser.run(`
+        const s = Object.values(kipzo.production.getState().document.scenes)[0];
+        const lineOf = (w) => Object.values(s.lines).find((l) => l.words[w]);
+        return Object.entries(s.cues).filter(([, c]) => c.start.to === 'word').map(([cue, c]) => {
+          const l = lineOf(c.start.word);
+          return { cue, word: c.start.word, offset: c.start.offset, timed: !!l && !!l.takes[l.take].times[c.start.word] };
+        })`) as Promise<{ cue: string; word: string; offset: number; timed: boolean }[]>;
+    const before = await hung();
+    expect(before.length).toBeGreaterThan(10);
+    const was = (await lines())[5] as LineSeen;
+    await browser.choose(async () => (await browser.button('bring a voice file in')).click(), longer);
+    await browser.until(
+      'the new take is used and listened to',
+      `const l = Object.values(Object.values(kipzo.production.getState().document.scenes)[0].lines).find((x) => x.text.startsWith('There is no plug')); const t = l.takes[l.take]; return t.media !== ${JSON.stringify(was.takes[0]?.media)} && t.analysis && Object.keys(t.times).length === 12`,
+      60_000,
+    );
+    const now = (await lines())[5] as LineSeen;
+    expect(Math.abs((now.takes.at(-1)?.length ?? 0) - (was.takes.at(-1)?.length ?? 0))).toBeGreaterThan(24_000);
+    expect(await hung()).toEqual(before);
+    expect(before.every(({ timed }) => timed)).toBe(true);
+    await type(Key.ESCAPE);
+    await saved();
+  }, 120_000);
 });

@@ -11,7 +11,7 @@ import { gestureOn, sampleDocument, seededIds } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
-import { changeCue, copyCue, deleteCues, hangCue, moveCue, rehangCue, shapeMouth, stretchCue } from './commands/cues.ts';
+import { changeCue, copyCue, deleteCues, hangCue, moveCue, moveCues, rehangCue, shapeMouth, stretchCue } from './commands/cues.ts';
 import { addTake, giveLine, insertBeat, insertLine, removeTake, setAside, setGap, setLeadAndTail } from './commands/lines.ts';
 import { addLayer, addScene, changeLayer, deleteScene, emptyScene, orderLayer, removeLayer, renameCharacter, setProduction, setVoice } from './commands/stage.ts';
 import { designsFor, fromScript, newDocument, placesFor, scaleFor, voiceFor } from './create.ts';
@@ -60,6 +60,16 @@ describe('a cue', () => {
     const next = edited(pinned, rehangCue(scene, cue, { to: 'word', word: words[3]?.[0] as string, edge: 'start', offset: 0 }));
     const now = timesIn(next, scene).cues.get(cue) as { start: number; end: number };
     expect(now.end - now.start).toBe(before.end - before.start);
+  });
+
+  it('moved with others goes as far as they do, also where it hangs from one of them', () => {
+    const { document, scene, cue, layers, words, makeId } = hung();
+    const [follower, other] = [makeId('cue'), makeId('cue')];
+    let next = edited(document, hangCue(scene, follower, { ...gestureOn(layers[0], ''), start: { to: 'cue', cue, edge: 'end', offset: 0 } }));
+    next = edited(next, hangCue(scene, other, gestureOn(layers[1], words[2]?.[0] as string)));
+    const before = timesIn(next, scene).cues;
+    const after = timesIn(edited(next, moveCues(scene, [cue, follower, other], 4000)), scene).cues;
+    for (const id of [cue, follower, other]) expect((after.get(id)?.start ?? 0) - (before.get(id)?.start ?? 0)).toBe(4000);
   });
 
   it('copied to another moment is hung from the word said there, as long as it was, and goes with it', () => {

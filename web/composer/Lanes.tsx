@@ -1,7 +1,7 @@
 import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
 import { type PointerEvent as ReactPointerEvent, useMemo, useRef, useState } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
-import { deleteCues, moveCue, rehangCue, shapeMouth, stretchCue } from '#core/edit/commands/cues';
+import { deleteCues, moveCues, rehangCue, shapeMouth, stretchCue } from '#core/edit/commands/cues';
 import { changeLayer } from '#core/edit/commands/stage';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
@@ -9,7 +9,7 @@ import { formatLength, formatMoment, formatOffset } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { preview, run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { chooseCue, chosenCues, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
@@ -264,12 +264,13 @@ function CueBars({ scene, lane, zoom, visible, tone }: { scene: PlacedScene; lan
             .sort((a, b) => a.start - b.start),
     [scene, lane],
   );
+  const order = useMemo(() => bars.map(({ id }) => id), [bars]);
   return (
     <>
       {bars.map((bar, index) => {
         const next = bars[index + 1]?.start ?? Number.POSITIVE_INFINITY;
         return px(bar.end, zoom) < visible.from - 20 || px(bar.start, zoom) > visible.to + 20 ? null : (
-          <CueBar key={bar.id} bar={bar} lane={lane} scene={scene} zoom={zoom} tone={tone} room={px(next - bar.start, zoom)} />
+          <CueBar key={bar.id} bar={bar} lane={lane} scene={scene} zoom={zoom} tone={tone} room={px(next - bar.start, zoom)} order={order} />
         );
       })}
     </>
@@ -283,9 +284,26 @@ function nearestWord(scene: PlacedScene, tick: number, reach: number): { id: str
   return best && Math.abs(best.start - tick) <= reach ? best : undefined;
 }
 
-function CueBar({ bar, lane, scene, zoom, tone, room }: { bar: Bar; lane: Lane; scene: PlacedScene; zoom: number; tone: SpeakerTone; room: number }) {
+function CueBar({
+  bar,
+  lane,
+  scene,
+  zoom,
+  tone,
+  room,
+  order,
+}: {
+  bar: Bar;
+  lane: Lane;
+  scene: PlacedScene;
+  zoom: number;
+  tone: SpeakerTone;
+  room: number;
+  /** All cues of the lane, in time. */
+  order: readonly string[];
+}) {
   const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
-  const selected = useView((state) => state.cue === bar.id);
+  const selected = useView((state) => chosenCues(state).includes(bar.id));
   const drag = useRef<{ kind: 'move' | 'hang' | 'stretch'; x: number; base: Bar; moved: boolean; alt: boolean } | undefined>(undefined);
   const { cue } = bar;
   const left = px(bar.start, zoom);
@@ -300,7 +318,7 @@ function CueBar({ bar, lane, scene, zoom, tone, room }: { bar: Bar; lane: Lane; 
     const now = drag.current;
     if (!now) return undefined;
     const delta = Math.round(((event.clientX - now.x) / zoom) * TICKS_PER_SECOND);
-    if (now.kind === 'move') return moveCue(scene.id, bar.id, delta);
+    if (now.kind === 'move') return moveCues(scene.id, chosenCues(useView.getState()), delta);
     if (now.kind === 'hang') {
       const word = nearestWord(scene, now.base.start + delta, (40 / zoom) * TICKS_PER_SECOND);
       const pin: Pin =
@@ -317,9 +335,12 @@ function CueBar({ bar, lane, scene, zoom, tone, room }: { bar: Bar; lane: Lane; 
     (event: ReactPointerEvent<HTMLElement>): void => {
       if (event.button !== 0) return;
       event.stopPropagation();
-      view({ cue: bar.id, layer: lane.layer });
+      const how = event.shiftKey ? 'extended' : event.ctrlKey || event.metaKey ? 'added' : 'alone';
+      // One of several that is pressed moves them all; a click without a drag leaves it alone (pointer up).
+      if (how !== 'alone' || !chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, order, how);
+      view({ layer: lane.layer });
       event.currentTarget.focus();
-      if (locked) return;
+      if (locked || how !== 'alone') return;
       event.currentTarget.setPointerCapture(event.pointerId);
       drag.current = { kind, x: event.clientX, base: bar, moved: false, alt: event.altKey };
     };
@@ -332,6 +353,7 @@ function CueBar({ bar, lane, scene, zoom, tone, room }: { bar: Bar; lane: Lane; 
     },
     onPointerUp: (event: ReactPointerEvent<HTMLElement>) => {
       const edit = drag.current?.moved ? recipe(event) : undefined;
+      if (drag.current && !drag.current.moved) chooseCue(bar.id, order, 'alone');
       drag.current = undefined;
       if (edit) run(kind === 'stretch' ? 'Stretch a cue' : kind === 'hang' ? 'Hang a cue elsewhere' : 'Move a cue', edit);
       else preview(undefined);
@@ -363,12 +385,12 @@ function CueBar({ bar, lane, scene, zoom, tone, room }: { bar: Bar; lane: Lane; 
             event.stopPropagation();
             const delta = (event.key === 'ArrowLeft' ? -1 : 1) * amount * frame;
             if (event.altKey && stretchable) run('Stretch a cue', stretchCue(scene.id, bar.id, { ticks: Math.max(frame, bar.end - bar.start + delta) }));
-            else run('Nudge a cue', moveCue(scene.id, bar.id, delta));
+            else run('Nudge a cue', moveCues(scene.id, chosenCues(useView.getState()), delta));
           }
           if (event.key === 'Delete' || event.key === 'Backspace') {
             event.preventDefault();
             event.stopPropagation();
-            run('Delete a cue', deleteCues(scene.id, [bar.id]));
+            run('Delete a cue', deleteCues(scene.id, chosenCues(useView.getState())));
             view({ cue: undefined });
           }
         }}

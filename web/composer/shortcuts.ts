@@ -1,12 +1,13 @@
 import { useEffect } from 'react';
 import { tinykeys } from 'tinykeys';
+import type { Recipe } from '#core/edit/change';
 import { copyCue, deleteCues } from '#core/edit/commands/cues';
 import { deleteLines, moveLine } from '#core/edit/commands/lines';
 import { removeLayer } from '#core/edit/commands/stage';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { redo, run, undo, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { chosenCues, useView, view } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
 import { addLine } from './Timeline.tsx';
 import { playLine, seek, stepFrames, stepLine, stop, togglePlay } from './transport.ts';
@@ -22,6 +23,7 @@ export const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['Left, Right', 'Move the chosen line by a frame (Shift: ten; Alt: this line alone)'],
   ['N', 'New line after the chosen one'],
   ['H', 'Hang a cue from the word at the playhead'],
+  ['Shift+click, Ctrl+click', 'Choose all cues of a lane up to this one; this one too, of any lane'],
   ['Ctrl+C, Ctrl+V', 'Copy the chosen cue, put it at the playhead'],
   ['Ctrl+D', 'The chosen cue once more, after itself'],
   ['Delete', 'Delete the chosen cue, line or figure'],
@@ -30,8 +32,8 @@ export const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['?', 'This list'],
 ];
 
-/** The cue that was copied; its values and length are read when it is put down. */
-let copied: string | undefined;
+/** The cues that were copied; their values and lengths are read when they are put down. */
+let copied: readonly string[] = [];
 
 const typing = (event: KeyboardEvent): boolean => {
   const target = event.target as HTMLElement;
@@ -56,7 +58,13 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
       const { cue, line, layer } = useView.getState();
       if (!scene) return;
       if (cue && scene.scene.cues[cue]) {
-        run('Delete a cue', deleteCues(scene.id, [cue]));
+        run(
+          'Delete a cue',
+          deleteCues(
+            scene.id,
+            chosenCues(useView.getState()).filter((id) => scene.scene.cues[id]),
+          ),
+        );
         view({ cue: undefined });
       } else if (line && scene.scene.lines[line]) {
         run('Delete a line', deleteLines(scene.id, [line]));
@@ -66,10 +74,17 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
         view({ layer: undefined });
       }
     });
-    const again = (cue: string | undefined, at: number): void => {
-      if (!scene || !cue || !scene.scene.cues[cue]) return;
-      const id = makeId('cue');
-      if (run('Copy a cue', copyCue(scene.id, cue, id, at))) view({ cue: id });
+    const again = (cues: readonly string[], at: number): void => {
+      if (!scene) return;
+      const start = (id: string): number => scene.resolved.cues.get(id)?.start ?? 0;
+      const sources = cues.filter((id) => scene.scene.cues[id]);
+      const first = Math.min(...sources.map(start));
+      const copies = sources.map((source) => ({ source, id: makeId('cue'), at: at + start(source) - first }));
+      if (!copies.length) return;
+      const copyAll: Recipe = (draft) => {
+        for (const { source, id, at: place } of copies) copyCue(scene.id, source, id, place)(draft);
+      };
+      if (run(copies.length === 1 ? 'Copy a cue' : 'Copy cues', copyAll)) view({ cue: copies[0]?.id, together: copies.map(({ id }) => id) });
     };
     return tinykeys(window, {
       // Space plays whatever was clicked last; a focused button is pressed with Enter.
@@ -97,14 +112,13 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
       Delete: remove,
       Backspace: remove,
       '$mod+KeyC': single(() => {
-        const { cue } = useView.getState();
-        if (cue && scene?.scene.cues[cue]) copied = cue;
+        const cues = chosenCues(useView.getState());
+        if (cues.length) copied = cues;
       }),
       '$mod+KeyV': single(() => again(copied, useView.getState().tick)),
       '$mod+KeyD': single(() => {
-        const { cue } = useView.getState();
-        const end = cue ? scene?.resolved.cues.get(cue)?.end : undefined;
-        if (cue && end !== undefined) again(cue, end);
+        const cues = chosenCues(useView.getState());
+        again(cues, Math.max(...cues.map((id) => scene?.resolved.cues.get(id)?.end ?? 0)));
       }),
       KeyN: single(() => {
         const { document } = useProduction.getState();

@@ -48,15 +48,17 @@ export function CleanUp({ scene, line, id, take }: { scene: PlacedScene; line: s
       <div className="mb-2 flex gap-2">
         {(
           [
-            ['Begins in the sound at', take.from, (at: number) => trimTake(scene.id, line, id, at, take.from + take.length)],
+            ['Begins at', take.from, (at: number) => trimTake(scene.id, line, id, at, take.from + take.length)],
             ['Ends at', take.from + take.length, (at: number) => trimTake(scene.id, line, id, take.from, at)],
+            // The same length from another place of the sound.
+            ['Slip to', take.from, (at: number) => trimTake(scene.id, line, id, at, at + take.length)],
           ] as const
         ).map(([label, value, trim]) => (
           <ValueField
             key={label}
             label={label}
             value={`${(value / TICKS_PER_SECOND).toFixed(2)} s`}
-            className="flex-1"
+            className="min-w-0 flex-1"
             step={(direction, large) => run('Trim a take', trim(Math.max(0, value + direction * (large ? 10 : 1) * (TICKS_PER_SECOND / scene.fps))))}
             onCommit={(text) => {
               const at = parseTime(text, scene.fps);

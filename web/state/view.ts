@@ -9,6 +9,8 @@ interface ViewState {
   readonly playing: boolean;
   readonly line: string | undefined;
   readonly cue: string | undefined;
+  /** Cues chosen together, `cue` among them; of another `cue` they say nothing. */
+  readonly together: readonly string[];
   readonly layer: string | undefined;
   /** Pixels a second on ribbon and lanes. */
   readonly zoom: number;
@@ -30,6 +32,7 @@ export const useView = create<ViewState>(() => ({
   playing: false,
   line: undefined,
   cue: undefined,
+  together: [],
   layer: undefined,
   zoom: 94,
   linked: true,
@@ -40,3 +43,23 @@ export const useView = create<ViewState>(() => ({
 }));
 
 export const view = useView.setState;
+
+/** All cues that are chosen. */
+export const chosenCues = ({ cue, together }: Pick<ViewState, 'cue' | 'together'>): readonly string[] => (cue === undefined ? [] : together.includes(cue) ? together : [cue]);
+
+/**
+ * Chooses a cue of a lane. Extended, all of the lane from the chosen cue to this one: a selection stays in its lane;
+ * added, this one too, whatever its lane, or no longer.
+ */
+export function chooseCue(id: string, lane: readonly string[], how: 'alone' | 'extended' | 'added'): void {
+  const state = useView.getState();
+  const chosen = chosenCues(state);
+  if (how === 'extended' && state.cue !== undefined && lane.includes(state.cue)) {
+    const [from, to] = [lane.indexOf(state.cue), lane.indexOf(id)].sort((a, b) => a - b) as [number, number];
+    view({ together: lane.slice(from, to + 1) });
+  } else if (how === 'added' && chosen.includes(id)) {
+    const together = chosen.filter((one) => one !== id);
+    view({ cue: together.at(-1), together });
+  } else if (how === 'added') view({ cue: id, together: [...chosen, id] });
+  else view({ cue: id, together: [] });
+}

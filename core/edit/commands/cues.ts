@@ -46,6 +46,23 @@ export const moveCue =
     if (isPin(cue.end)) cue.end = { ...cue.end, offset: cue.end.offset + delta } as Pin;
   };
 
+/** Moves several cues by the same ticks. One that hangs from another of them goes along with it and is not moved twice. */
+export const moveCues =
+  (scene: string, cueIds: readonly string[], delta: number): Recipe =>
+  (draft) => {
+    const all = new Set(cueIds);
+    const { cues } = sceneOf(draft, scene);
+    const carried = (id: string): boolean => {
+      const seen = new Set<string>();
+      for (let pin = cues[id]?.start; pin?.to === 'cue' && !seen.has(pin.cue); pin = cues[pin.cue]?.start) {
+        if (all.has(pin.cue)) return true;
+        seen.add(pin.cue);
+      }
+      return false;
+    };
+    for (const id of cueIds) if (!carried(id)) moveCue(scene, id, delta)(draft);
+  };
+
 /** The same cue once more, beginning at `at` (ticks of the scene) with the same length, hung from the word said there. */
 export const copyCue =
   (scene: string, cueId: string, copyId: string, at: number): Recipe =>
