@@ -19,7 +19,23 @@ const hung = { order: 'a0', start: { to: 'scene' as const, edge: 'start' as cons
 describe('lanes', () => {
   it('stand figure by figure, the front one on top, then camera and captions', () => {
     const lanes = lanesOf(made.document, scene);
-    expect(lanes.map(({ kind }) => kind)).toEqual(['voice', 'mouth', 'face', 'gesture', 'look', 'move', 'voice', 'mouth', 'face', 'gesture', 'look', 'move', 'camera', 'sound', 'caption']);
+    expect(lanes.map(({ kind }) => kind)).toEqual([
+      'voice',
+      'mouth',
+      'face',
+      'gesture',
+      'look',
+      'move',
+      'voice',
+      'mouth',
+      'face',
+      'gesture',
+      'look',
+      'move',
+      'camera',
+      'sound',
+      'caption',
+    ]);
     expect(lanes[0]).toMatchObject({ head: 'Tully', layer: layers[1] });
     expect(lanes[6]).toMatchObject({ head: 'Marit', layer: layers[0] });
     expect(lanes[7]?.head).toBeUndefined();
