@@ -16,9 +16,9 @@ export interface AcousticModel {
   /** ln of self and next transition: [phone][state][2]. */
   readonly transitions: Float32Array;
   /** [codebook][stream][density][13], unpacked. */
-  readonly means: Float32Array;
+  readonly means: Float64Array;
   /** Half precisions, 1 / (2 variance). */
-  readonly halves: Float32Array;
+  readonly halves: Float64Array;
   /** Constant of each density: ln of its normaliser. */
   readonly constants: Float32Array;
   /** ln weight [senone][stream][density]; senone = phone * 3 + state. */
@@ -63,8 +63,8 @@ export function readModel(bytes: Uint8Array): AcousticModel {
   const packedWeights = octets(phoneCount * STATES * STREAMS * DENSITIES);
   const n = header.loopPhones.length;
   const packedTrigram = octets(n * n * n);
-  const means = new Float32Array(packedMeans.length);
-  const halves = new Float32Array(packedMeans.length);
+  const means = new Float64Array(packedMeans.length);
+  const halves = new Float64Array(packedMeans.length);
   const constants = new Float32Array(rows * DENSITIES);
   for (let row = 0; row < rows; row++)
     for (let d = 0; d < DENSITIES; d++) {
@@ -72,9 +72,9 @@ export function readModel(bytes: Uint8Array): AcousticModel {
       for (let k = 0; k < CEPSTRA; k++) {
         const scale = (row * CEPSTRA + k) * 4;
         const index = (row * DENSITIES + d) * CEPSTRA + k;
-        means[index] = (scales[scale] as number) + (packedMeans[index] as number) * (scales[scale + 1] as number);
+        means[index] = Math.fround((scales[scale] as number) + (packedMeans[index] as number) * (scales[scale + 1] as number));
         const logPrecision = (scales[scale + 2] as number) + (packedPrecisions[index] as number) * (scales[scale + 3] as number);
-        halves[index] = Math.exp(logPrecision) / 2;
+        halves[index] = Math.fround(Math.exp(logPrecision) / 2);
         constant += logPrecision / 2;
       }
       constants[row * DENSITIES + d] = constant;
@@ -137,32 +137,54 @@ export class Scorer {
     return total;
   }
 
+  /**
+   * The four best densities of a codebook at this frame. Squares are only ever taken off, so that a density is left as
+   * soon as it lies below the fourth best, or below the least of the last frame's four, which the fourth best cannot.
+   */
   private codebook(phone: number): void {
     const { means, halves, constants } = this.model;
+    const { features, bestIndex: index, bestValue: value } = this;
     for (let stream = 0; stream < STREAMS; stream++) {
       const x = this.frame * CEPSTRA * STREAMS + stream * CEPSTRA;
       const row = phone * STREAMS + stream;
       const base = row * BEST;
-      const index = this.bestIndex;
-      const value = this.bestValue;
+      const [x0, x1, x2, x3] = [features[x] as number, features[x + 1] as number, features[x + 2] as number, features[x + 3] as number];
+      let least = Number.POSITIVE_INFINITY;
+      for (let n = 0; n < BEST; n++) {
+        const d = index[base + n] as number;
+        const m = (row * DENSITIES + d) * CEPSTRA;
+        let sum = constants[row * DENSITIES + d] as number;
+        for (let k = 0; k < CEPSTRA; k++) {
+          const diff = (features[x + k] as number) - (means[m + k] as number);
+          sum -= diff * diff * (halves[m + k] as number);
+        }
+        if (sum < least) least = sum;
+        // Before any frame was looked at all four are the same density: no bound.
+        if (n && d === index[base]) least = Number.NEGATIVE_INFINITY;
+      }
       for (let n = 0; n < BEST; n++) value[base + n] = Number.NEGATIVE_INFINITY;
       let worst = Number.NEGATIVE_INFINITY;
+      let limit = least;
       for (let d = 0; d < DENSITIES; d++) {
-        let sum = constants[row * DENSITIES + d] as number;
         const m = (row * DENSITIES + d) * CEPSTRA;
-        let k = 0;
-        for (; k < 4; k++) {
-          const diff = (this.features[x + k] as number) - (means[m + k] as number);
-          sum -= diff * diff * (halves[m + k] as number);
-        }
-        if (sum < worst - 30) continue;
+        const d0 = x0 - (means[m] as number);
+        const d1 = x1 - (means[m + 1] as number);
+        const d2 = x2 - (means[m + 2] as number);
+        const d3 = x3 - (means[m + 3] as number);
+        let sum = constants[row * DENSITIES + d] as number;
+        sum -= d0 * d0 * (halves[m] as number);
+        sum -= d1 * d1 * (halves[m + 1] as number);
+        sum -= d2 * d2 * (halves[m + 2] as number);
+        sum -= d3 * d3 * (halves[m + 3] as number);
+        if (sum < limit) continue;
+        let k = 4;
         for (; k < 8; k++) {
-          const diff = (this.features[x + k] as number) - (means[m + k] as number);
+          const diff = (features[x + k] as number) - (means[m + k] as number);
           sum -= diff * diff * (halves[m + k] as number);
         }
-        if (sum < worst - 30) continue;
+        if (sum < limit) continue;
         for (; k < CEPSTRA; k++) {
-          const diff = (this.features[x + k] as number) - (means[m + k] as number);
+          const diff = (features[x + k] as number) - (means[m + k] as number);
           sum -= diff * diff * (halves[m + k] as number);
         }
         if (sum <= worst) continue;
@@ -175,6 +197,7 @@ export class Scorer {
         value[base + place] = sum;
         index[base + place] = d;
         worst = value[base + BEST - 1] as number;
+        if (worst > limit) limit = worst;
       }
     }
     this.scored[phone] = this.frame;
