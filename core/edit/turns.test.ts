@@ -7,7 +7,7 @@ import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
 import { hangCue } from './commands/cues.ts';
-import { addTake, setGap } from './commands/lines.ts';
+import { addTake, setGap, setLineText } from './commands/lines.ts';
 import { renameTake, setCleaned, setGain, setWordTimes, trimTake } from './commands/takes.ts';
 import { breatheGaps, joinLines, setBeat, setEveryGap, splitLine, tightenGaps } from './commands/turns.ts';
 
@@ -91,6 +91,15 @@ describe('a line that is split', () => {
         expect(order.indexOf(other)).toBe(order.indexOf(id) + 1);
       }),
     );
+  });
+  it('keeps its emphasis on both sides', () => {
+    const { document, scene, lines, makeId } = sample();
+    const id = lines[0] as string;
+    const marked = run(document, setLineText(scene, id, 'The *sea* goes out by *night, and* comes back.', makeId)).document;
+    const words = wordsOf(sceneIn(marked, scene).lines[id] as Line);
+    const split = run(marked, splitLine(scene, id, words[6]?.[0] as string, 'ln_00000000000z', makeId)).document;
+    expect(sceneIn(split, scene).lines[id]?.text).toBe('The *sea* goes out by *night*,');
+    expect(sceneIn(split, scene).lines.ln_00000000000z?.text).toBe('*and* comes back.');
   });
   it('before its first word is refused', () => {
     const { document, scene, lines, makeId } = sample();

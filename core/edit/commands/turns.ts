@@ -1,6 +1,7 @@
 import { failure } from '../../document/failure.ts';
 import type { MakeId } from '../../document/ids.ts';
 import type { Line, Scene, Take } from '../../document/schema.ts';
+import { emphasisedWords, withMarks } from '../../formats/script/read.ts';
 import { inOrder, orderBetween, ordersBetween } from '../../time/order.ts';
 import type { Recipe } from '../change.ts';
 import { lineOf, sceneOf } from './lines.ts';
@@ -80,12 +81,20 @@ export const splitLine =
       take.analysis = null;
       for (const [word] of tail) delete take.times[word];
     }
-    const text = (list: typeof words): string => list.map(([, word]) => word.text).join(' ');
+    const written = emphasisedWords(line.text);
+    // Marks of emphasis go with their words, where the text still is what the words say.
+    const text = (from: number, to: number): string =>
+      written.length === words.length
+        ? withMarks(written.slice(from, to))
+        : words
+            .slice(from, to)
+            .map(([, word]) => word.text)
+            .join(' ');
     const orders = ordersBetween(null, null, tail.length);
     target.lines[newLineId] = {
       ...line,
       order: orderBetween(line.order, all[index + 1]?.[1].order ?? null),
-      text: text(tail),
+      text: text(at, words.length),
       words: Object.fromEntries(tail.map(([id, word], n) => [id, { ...word, order: orders[n] as string }])),
       pin: { to: 'previous', offset: 0 },
       take: used,
@@ -93,7 +102,7 @@ export const splitLine =
     };
     delete target.lines[newLineId].staging;
     delete target.lines[newLineId].direction;
-    line.text = text(head);
+    line.text = text(0, at);
     line.words = Object.fromEntries(head);
   };
 

@@ -102,6 +102,10 @@ export function emphasisedWords(text: string): { text: string; emphasised: boole
     });
 }
 
+/** Words written as a text again, those with emphasis between marks: what emphasisedWords reads back. */
+export const withMarks = (words: readonly { readonly text: string; readonly emphasised: boolean }[]): string =>
+  words.map(({ text, emphasised }) => (emphasised ? text.replace(/^([^\p{L}\p{N}]*)(.*?)([^\p{L}\p{N}]*)$/su, '$1*$2*$3') : text)).join(' ');
+
 /** Words as they stand in the text, punctuation kept with the word it follows, marks of emphasis taken off. */
 export const splitWords = (text: string): string[] => emphasisedWords(text).map((word) => word.text);
 

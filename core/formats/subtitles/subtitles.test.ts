@@ -108,6 +108,8 @@ describe('times as files', () => {
         expect(back.tiers[0]?.spans).toEqual(spans.map(({ start, end, text }) => ({ start: Math.round(start * 1e6) / 1e6, end: Math.round(end * 1e6) / 1e6, text })));
       }),
     );
+    const bracketed = [{ start: 1, end: 2, text: 'what [12] [] says' }];
+    expect(readTextGrid(writeTextGrid({ end: 3, tiers: [{ name: 'A', spans: bracketed }] })).tiers[0]?.spans).toEqual(bracketed);
     expect(covering([], 3)).toEqual([{ start: 0, end: 3, text: '' }]);
   });
   it('of a film hold every word, and give them back to their lines', () => {

@@ -54,7 +54,7 @@ export function readTextGrid(source: string): TextGrid {
   if (!/ooTextFile/.test(text.slice(0, 200)) || !/TextGrid/.test(text.slice(0, 300)))
     throw failure('no-textgrid', 'This is no TextGrid of Praat. Save it from Praat as a text file.');
   // Numbers and texts in order are all that both forms share; names of fields and counters in brackets are left out.
-  const tokens = [...text.replace(/\[\d*\]/g, '').matchAll(/"((?:[^"]|"")*)"|(?<![\w.])(-?\d+(?:\.\d+)?(?:e-?\d+)?)(?![\w.])|<(\w+)>/gi)];
+  const tokens = [...text.matchAll(/"((?:[^"]|"")*)"|\[\d*\]|(?<![\w.])(-?\d+(?:\.\d+)?(?:e-?\d+)?)(?![\w.])|<(\w+)>/gi)].filter(([whole]) => !whole.startsWith('['));
   const values = tokens.map(([, quote, digits, flag]) => (quote !== undefined ? quote.replace(/""/g, '"') : digits !== undefined ? Number(digits) : `<${flag}>`));
   let at = values.indexOf('TextGrid') + 1;
   const next = (): string | number => {
