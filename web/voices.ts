@@ -27,9 +27,9 @@ async function listenTo(request: Omit<SpeechRequest, 'id'>): Promise<SpeechAnswe
   return answer as SpeechAnswer & { analysis: Analysis };
 }
 
-/** Parts a stored recording into what each speaker says. */
+/** Parts a stored recording into what each speaker says, in the language of the script's first speaker. */
 export async function partStored(media: string, part: NonNullable<SpeechRequest['part']>): Promise<{ parts: readonly Part[]; duration: number }> {
-  const { parts = [], duration = 0 } = await askWorker({ url: mediaUrl(media), words: undefined, part });
+  const { parts = [], duration = 0 } = await askWorker({ url: mediaUrl(media), words: undefined, language: languageNow(part.scripts.flat()[0]?.role), part });
   return { parts, duration };
 }
 

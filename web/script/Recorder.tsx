@@ -176,7 +176,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
       <div className="scrolls flex min-h-0 flex-1 flex-col items-center justify-center overflow-y-auto px-[8vw] text-center">
         {recording.kind === 'line' ? (
           <>
-            {before && <Cue document={document} line={before} faded />}
+            {before && <Cue document={document} line={before} />}
             <p className="m-0 mt-5 max-w-[22em] font-serif text-[40px] leading-[1.3]" style={{ color: '#fff' }}>
               {line.line.direction && <span className="mb-2 block text-[22px] text-on-deep-2 italic">({line.line.direction})</span>}
               {line.line.text || '…'}
@@ -191,7 +191,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
                     {one.line.text}
                   </p>
                 ) : (
-                  <Cue document={document} line={one} faded small />
+                  <Cue document={document} line={one} small />
                 )}
               </li>
             ))}
@@ -253,7 +253,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
   );
 }
 
-function Cue({ document, line, small }: { document: Document; line: ScheduledLine; faded?: boolean; small?: boolean }) {
+function Cue({ document, line, small }: { document: Document; line: ScheduledLine; small?: boolean }) {
   const role = line.line.role ? document.production.roles[line.line.role] : undefined;
   return (
     <p className={`m-0 font-serif text-on-deep-2 ${small ? 'text-[16px] leading-6' : 'text-[20px] leading-7'}`}>

@@ -3,7 +3,7 @@ import { insertLine, insertScript, setDirection, setLineText } from '#core/edit/
 import { addScene, emptyScene } from '#core/edit/commands/stage';
 import { addSpeaker, designsFor, freePlace, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
-import { readScript } from '#core/formats/script/read';
+import { marked, readScript } from '#core/formats/script/read';
 import { tidyName, withoutDirections } from '#core/formats/script/script';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { makeId } from '../ids.ts';
@@ -65,20 +65,23 @@ export function speakerBeside(document: Document, role: string | null, step: 1 |
   return roles[(at + step + roles.length) % roles.length];
 }
 
-/** What was typed in a row: `name: ` at its head changes the speaker, brackets are how it is said. */
-export function typed(text: string): { speaker?: string; text: string; direction?: string } {
+/** What was typed in a row: `name: ` at its head changes the speaker, if it is one, brackets are how it is said. */
+export function typed(text: string, isSpeaker: (name: string) => boolean = () => true): { speaker?: string; text: string; direction?: string } {
   const flat = text.replace(/\s+/g, ' ').trim();
   const named = /^([\p{L}][\p{L}\p{N} .'’-]{0,28}?)\s*[:：]\s+(.*)$/u.exec(flat);
-  const speaker = named && (named[1] as string).split(' ').length <= 3 ? (named[1] as string) : undefined;
+  const speaker = named && (named[1] as string).split(' ').length <= 3 && isSpeaker(named[1] as string) ? (named[1] as string) : undefined;
   const { text: said, directions } = withoutDirections(speaker ? (named?.[2] ?? '') : flat);
   return { ...(speaker ? { speaker } : {}), text: said, ...(directions.length ? { direction: directions.join('; ') } : {}) };
 }
 
 /** Keeps what was typed in a line. Gives the edit, if there was any. */
 export function keepLine(scene: string, lineId: string, text: string): string | undefined {
-  const line = now()?.scenes[scene]?.lines[lineId];
-  if (!line) return undefined;
-  const { speaker, text: said, direction } = typed(text);
+  const document = now();
+  const line = document?.scenes[scene]?.lines[lineId];
+  if (!document || !line) return undefined;
+  // In a line that is there a colon is a colon, unless somebody of the cast stands before it: nobody is cast by a pause in typing.
+  const names = new Set(Object.values(document.production.roles).map((role) => role.name.toLowerCase()));
+  const { speaker, text: said, direction } = typed(text, (name) => names.has(tidyName(name).toLowerCase()));
   const role = speaker ? roleNamed(speaker, scene) : undefined;
   if (said === line.text && !direction && (!role || role === line.role)) return undefined;
   return run('Change the words', (draft) => {
@@ -154,6 +157,6 @@ export function withEmphasis(text: string, from: number, to: number): { text: st
   const words = text.slice(start, end);
   if (!/[\p{L}\p{N}]/u.test(words)) return { text, caret: to };
   const bare = words.replace(/(^|[^\p{L}\p{N}])[*_]+/gu, '$1').replace(/[*_]+(?=[^\p{L}\p{N}]*$)/u, '');
-  const next = bare === words ? words.replace(/^([^\p{L}\p{N}]*)(.*?)([^\p{L}\p{N}]*)$/su, '$1*$2*$3') : bare;
+  const next = bare === words ? marked(words) : bare;
   return { text: text.slice(0, start) + next + text.slice(end), caret: start + next.length };
 }

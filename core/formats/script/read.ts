@@ -3,7 +3,7 @@ import { isTable, readTable } from '../table/read.ts';
 import { OFF_STAGE, type ReadScript, ScriptWriter, tidyName, withoutDirections } from './script.ts';
 
 export type { ReadScript, ScriptLine } from './script.ts';
-export { emphasisedWords, splitWords, tidyName, withMarks } from './script.ts';
+export { emphasisedWords, marked, splitWords, tidyName, withMarks } from './script.ts';
 
 const SPEAKER = /^\s*[*_]{0,2}([\p{L}][\p{L}\p{N} .'’-]{0,38}?)[*_]{0,2}\s*(?:\(([^)]{1,60})\))?\s*[:：]\s*(.*)$/u;
 

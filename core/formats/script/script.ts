@@ -104,7 +104,10 @@ export function emphasisedWords(text: string): { text: string; emphasised: boole
 
 /** Words written as a text again, those with emphasis between marks: what emphasisedWords reads back. */
 export const withMarks = (words: readonly { readonly text: string; readonly emphasised: boolean }[]): string =>
-  words.map(({ text, emphasised }) => (emphasised ? text.replace(/^([^\p{L}\p{N}]*)(.*?)([^\p{L}\p{N}]*)$/su, '$1*$2*$3') : text)).join(' ');
+  words.map(({ text, emphasised }) => (emphasised ? marked(text) : text)).join(' ');
+
+/** Marks of emphasis round words, within the quotes and stops that stand round them. */
+export const marked = (text: string): string => text.replace(/^([^\p{L}\p{N}]*)(.*?)([^\p{L}\p{N}]*)$/su, '$1*$2*$3');
 
 /** Words as they stand in the text, punctuation kept with the word it follows, marks of emphasis taken off. */
 export const splitWords = (text: string): string[] => emphasisedWords(text).map((word) => word.text);
