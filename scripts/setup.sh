@@ -29,11 +29,19 @@ need_modules() {
   fi
 }
 
-# The painter's compiled part and the speech model: needed by every command.
+# The compiled parts: the painter and the scorer of speech.
+need_compiled() {
+  local part
+  for part in core/paint/engine core/speech/senones; do
+    if [ ! -f "$ROOT/$part.wasm" ] || [ -n "$(find "$ROOT/$(dirname $part)" -name '*.as.ts' -newer "$ROOT/$part.wasm" -print -quit)" ]; then
+      (cd "$ROOT" && node node_modules/assemblyscript/bin/asc.js "$part.as.ts" --outFile "$part.wasm" -O3 --enable simd --runtime stub --noAssert >&2) || return 1
+    fi
+  done
+}
+
+# They and the speech model: needed by every command.
 need_engine() {
-  if [ ! -f "$ROOT/core/paint/engine.wasm" ] || [ -n "$(find "$ROOT/core/paint" -name '*.as.ts' -newer "$ROOT/core/paint/engine.wasm" -print -quit)" ]; then
-    (cd "$ROOT" && node node_modules/assemblyscript/bin/asc.js core/paint/engine.as.ts --outFile core/paint/engine.wasm -O3 --enable simd --runtime stub --noAssert >&2) || return 1
-  fi
+  need_compiled || return 1
   if [ ! -f "$ROOT/dist/speech/dictionary.bin" ] || [ "$ROOT/server/speech/buildModel.ts" -nt "$ROOT/dist/speech/dictionary.bin" ]; then
     say "Making the speech model …"
     (cd "$ROOT" && node --import tsx server/speech/buildModel.ts dist/speech >&2) || return 1

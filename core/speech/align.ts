@@ -1,5 +1,6 @@
 import type { Pronunciation } from './dictionary.ts';
-import { type AcousticModel, Scorer, STATES } from './model.ts';
+import type { AcousticModel } from './model.ts';
+import { Scorer, STATES } from './senones.ts';
 
 /** A phone as the search placed it, in frames, end exclusive. `word` is -1 for silence. */
 export interface PlacedPhone {

@@ -1,6 +1,7 @@
 import { CEPSTRA, FRAME_OFFSET_SECONDS, RATE } from './features.ts';
-import { type AcousticModel, DENSITIES, Scorer, STATES, STREAMS } from './model.ts';
+import type { AcousticModel } from './model.ts';
 import { isVowel } from './phones.ts';
+import { DENSITIES, Scorer, STATES, STREAMS } from './senones.ts';
 import { pitchAt } from './stress.ts';
 
 /** Static cepstra that tell who speaks: c1 to c12. */
@@ -51,7 +52,7 @@ function mixtureMean(model: AcousticModel, phone: number): Float64Array {
       for (let d = 0; d < DENSITIES; d++) {
         const weight = Math.exp(model.weights[((phone * STATES + state) * STREAMS + 0) * DENSITIES + d] as number);
         total += weight;
-        for (let k = 0; k < CEPSTRA; k++) mean[k] = (mean[k] as number) + weight * (model.means[((phone * STREAMS + 0) * DENSITIES + d) * CEPSTRA + k] as number);
+        for (let k = 0; k < CEPSTRA; k++) mean[k] = (mean[k] as number) + weight * (model.means[(phone * STREAMS * CEPSTRA + k) * DENSITIES + d] as number);
       }
     for (let k = 0; k < CEPSTRA; k++) mean[k] = (mean[k] as number) / total;
     known.set(phone, mean);

@@ -10,8 +10,9 @@ import { join } from 'node:path';
 import { dictionary as stressed } from 'cmu-pronouncing-dictionary';
 import { packDictionary } from '#core/speech/dictionary';
 import { CEPSTRA } from '#core/speech/features';
-import { DENSITIES, MODEL_MAGIC, STATES, STREAMS, TRIGRAM_STEP } from '#core/speech/model';
+import { MODEL_MAGIC, TRIGRAM_STEP } from '#core/speech/model';
 import { isVowel } from '#core/speech/phones';
+import { DENSITIES, STATES, STREAMS } from '#core/speech/senones';
 
 const SOURCE = '/usr/share/pocketsphinx/model/en-us';
 const CI = 42;

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { inLanguage, type SpeechResources, unknownWords } from '#core/speech/analyse';
 import { openDictionary } from '#core/speech/dictionary';
 import { readModel } from '#core/speech/model';
+import type { SenoneExports } from '#core/speech/senones';
 import { ROOT } from '../root.ts';
 import { buildSpeechFiles } from './buildModel.ts';
 import { pronounce } from './pronounce.ts';
@@ -15,7 +16,8 @@ let opened: SpeechResources | undefined;
 export function speechResources(): SpeechResources {
   if (!opened) {
     if (!existsSync(join(SPEECH_DIR, 'dictionary.bin'))) buildSpeechFiles(SPEECH_DIR);
-    const model = readModel(readFileSync(join(SPEECH_DIR, 'acoustic.bin')));
+    const scorer = new WebAssembly.Instance(new WebAssembly.Module(readFileSync(join(ROOT, 'core/speech/senones.wasm'))), { env: { abort() {} } });
+    const model = readModel(readFileSync(join(SPEECH_DIR, 'acoustic.bin')), scorer.exports as unknown as SenoneExports);
     opened = { model, dictionary: openDictionary(readFileSync(join(SPEECH_DIR, 'dictionary.bin')), model.phones) };
   }
   return opened;

@@ -4,7 +4,9 @@ import { openDictionary } from '#core/speech/dictionary';
 import { RATE } from '#core/speech/features';
 import { readModel } from '#core/speech/model';
 import { type Part, partRecording, type ScriptPart } from '#core/speech/parting';
+import type { SenoneExports } from '#core/speech/senones';
 import { readWav, resample } from '#core/speech/wav';
+import scorerUrl from '../../core/speech/senones.wasm?url';
 
 /** Listens to a stored sound in the page: the same code as on the server. */
 export interface SpeechRequest {
@@ -40,8 +42,9 @@ async function bytes(path: string): Promise<Uint8Array> {
 
 function resources(): Promise<SpeechResources> {
   opened ??= (async () => {
-    const [model, dictionary] = await Promise.all([bytes('/speech/acoustic.bin'), bytes('/speech/dictionary.bin')]);
-    const read = readModel(model);
+    const [model, dictionary, scorer] = await Promise.all([bytes('/speech/acoustic.bin'), bytes('/speech/dictionary.bin'), bytes(scorerUrl)]);
+    const { instance } = await WebAssembly.instantiate(scorer as Uint8Array<ArrayBuffer>, { env: { abort() {} } });
+    const read = readModel(model, instance.exports as unknown as SenoneExports);
     return { model: read, dictionary: openDictionary(dictionary, read.phones) };
   })();
   return opened;
