@@ -3,6 +3,7 @@ import type { Cue, Document, Pin, Take, Voice } from '#core/document/schema';
 import { edit, type Recipe } from '#core/edit/change';
 import { hangCue } from '#core/edit/commands/cues';
 import { addTake } from '#core/edit/commands/lines';
+import { isSaid } from '#core/speech/analysis';
 import { DRAFT_ENGINE } from '#core/speech/voices';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
@@ -54,7 +55,9 @@ export class Making {
       const voice = this.document.production.roles[line.role as string]?.voice;
       if (!voice) continue;
       const { media, analysis, from, length, words } = await this.tools.voice(line.text, voice);
-      const times = Object.fromEntries(inOrder(line.words).flatMap(([word], index) => (words[index] ? [[word, { start: words[index].start, end: words[index].end }]] : [])));
+      const times = Object.fromEntries(
+        inOrder(line.words).flatMap(([word], index) => (words[index] && isSaid(words[index]) ? [[word, { start: words[index].start, end: words[index].end }]] : [])),
+      );
       const draft = { draft: { voice, engineVersion: DRAFT_ENGINE, text: line.text } };
       const take: Take = { order: 'a0', name: kind === 'draft' ? 'Draft' : 'Take 1', kind, media, analysis, from, length, times, ...(kind === 'draft' ? draft : {}) };
       this.run('Give a voice', addTake(this.scene, id, this.tools.makeId('take'), take));

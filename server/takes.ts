@@ -44,7 +44,7 @@ export async function draftTake(db: Db, text: string, voice: Voice): Promise<Mad
 /** A draft's analysis: by the synthesizer's own phone times where its engine tells them, listened to where not. */
 async function draftAnalysis(db: Db, hash: string, spoken: Spoken, words: readonly string[], voice: Voice): Promise<MadeTake> {
   const language = languageOf(voice);
-  if (!spoken.phones) return analyseMedia(db, hash, words, 0, undefined, language);
+  if (!spoken.phones) return analyseMedia(db, hash, words, { language, certain: true });
   const sound = readWav(spoken.wav);
   const samples = resample(sound.channels[0] ?? new Float32Array(), sound.rate, RATE);
   const heard = heardFrom(spoken.phones, words, samples.length / RATE, await resourcesFor(words, language));
@@ -53,19 +53,32 @@ async function draftAnalysis(db: Db, hash: string, spoken: Spoken, words: readon
   return { media: hash, analysis: await storeAnalysis(db, { ...analysis, length }), from: 0, length, words: analysis.words };
 }
 
+/** How a text is said, and whether it surely is what is said. */
+interface Saying {
+  /** A BCP 47 tag; English where nothing is said. */
+  readonly language?: string;
+  readonly certain?: boolean;
+}
+
 /** Words, mouth and loudness of a stored sound, `from`..`to` in ticks of it. */
-export async function analyseMedia(db: Db, hash: string, words: readonly string[] | undefined, from = 0, to?: number, language?: string): Promise<MadeTake> {
+export async function analyseMedia(
+  db: Db,
+  hash: string,
+  words: readonly string[] | undefined,
+  { from = 0, to, ...saying }: Saying & { from?: number; to?: number | undefined } = {},
+): Promise<MadeTake> {
   const sound = readWav(await mediaBytes(db, hash));
   const whole = sound.channels[0] ?? new Float32Array();
   const end = Math.min(whole.length, to ?? whole.length);
   const samples = resample(whole.subarray(from, end), sound.rate, RATE);
-  const analysis = await analyseSamples(samples, words, language);
+  const analysis = await analyseSamples(samples, words, saying);
   return { media: hash, analysis: await storeAnalysis(db, { ...analysis, length: end - from }), from, length: end - from, words: analysis.words };
 }
 
 /** The same analysis as the page's worker makes, with pronunciations of unknown words asked for first. */
-export async function analyseSamples(samples: Float32Array, words: readonly string[] | undefined, language?: string): Promise<Analysis> {
-  return analysisOf(listen(samples, words, await resourcesFor(words, language)), samples);
+export async function analyseSamples(samples: Float32Array, words: readonly string[] | undefined, { language, certain }: Saying = {}): Promise<Analysis> {
+  const resources = await resourcesFor(words, language);
+  return analysisOf(listen(samples, words, certain ? { ...resources, script: 'certain' } : resources), samples);
 }
 
 const span = { start: v.pipe(v.number(), v.integer(), v.minValue(0)), end: v.pipe(v.number(), v.integer(), v.minValue(0)) };

@@ -5,7 +5,7 @@ import { addTake, giveLine, insertLine, setAnalysis } from '#core/edit/commands/
 import { trimTake } from '#core/edit/commands/takes';
 import { splitWords } from '#core/formats/script/read';
 import { takeOf } from '#core/schedule/timing';
-import type { Analysis } from '#core/speech/analysis';
+import { type Analysis, isSaid } from '#core/speech/analysis';
 import type { Part } from '#core/speech/parting';
 import { languageOf } from '#core/speech/voices';
 import { inOrder, orderAtEnd } from '#core/time/order';
@@ -144,7 +144,7 @@ async function layTake(
 export async function importForSpeaker(scene: string, role: string, files: readonly File[], kind: Take['kind'] = 'imported'): Promise<void> {
   const known = toast.loading(files.length === 1 ? `Reading “${(files[0] as File).name}” …` : `Reading ${files.length} files …`);
   try {
-    const pieces: { media: string; from: number; length: number }[] = [];
+    const pieces: { media: string; from: number; length: number; line?: string }[] = [];
     const lines = (): [string, Line][] => inOrder(sceneNow(scene)?.lines ?? {}).filter(([, line]) => line.role === role && line.kind === 'line');
     const open = lines().filter(([, line]) => (takeOf(line)?.kind ?? 'draft') === 'draft');
     for (const file of files) {
@@ -162,16 +162,16 @@ export async function importForSpeaker(scene: string, role: string, files: reado
         const from = Math.max(0, toTicks(start - PAD_BEFORE));
         return { media: media.hash, from, length: Math.min(total, toTicks(end + PAD_AFTER)) - from };
       };
-      const texts = open.map(([, line]) => splitWords(line.text)).filter((words) => words.length);
+      const texts = open.map(([id, line]) => ({ id, words: splitWords(line.text) })).filter(({ words }) => words.length);
       if (open.length > 1 && texts.length === open.length && utterances.length !== open.length) {
-        const all = texts.flat();
+        const all = texts.flatMap(({ words }) => words);
         const laid = await listenTo({ url: mediaUrl(media.hash), words: all, language: languageNow(role) });
         let at = 0;
-        for (const words of texts) {
-          const first = laid.words?.[at];
-          const last = laid.words?.[at + words.length - 1];
+        for (const { id, words } of texts) {
+          const said = (laid.words ?? []).slice(at, at + words.length).filter(isSaid);
           at += words.length;
-          if (first && last && last.end > first.start) pieces.push(cut(first.start, last.end));
+          const [first, last] = [said[0], said.at(-1)];
+          if (first && last) pieces.push({ ...cut(first.start, last.end), line: id });
         }
       } else if (open.length === 1 && utterances.length > 1) {
         pieces.push(cut((utterances[0] as { start: number }).start, (utterances.at(-1) as { end: number }).end));
@@ -180,7 +180,7 @@ export async function importForSpeaker(scene: string, role: string, files: reado
     }
     let first: string | undefined;
     for (const [index, piece] of pieces.entries()) {
-      let target = open[index]?.[0];
+      let target = piece.line ?? open[index]?.[0];
       if (!target) {
         target = makeId('line');
         const last = inOrder(sceneNow(scene)?.lines ?? {}).at(-1)?.[0] ?? null;
@@ -224,17 +224,24 @@ export interface Given {
   readonly line: string | undefined;
 }
 
+/** Where a part goes that has none before it: in front of the first line that a later part has, else to the scene's end. */
+function lineBefore(scene: string, later: readonly Given[]): string | null {
+  const lines = inOrder(sceneNow(scene)?.lines ?? {}).map(([id]) => id);
+  const next = later.map(({ line }) => (line ? lines.indexOf(line) : -1)).find((place) => place >= 0);
+  return lines[(next ?? lines.length) - 1] ?? null;
+}
+
 /** Lays the parts of a recording on lines, all as one step: lines that the script lacks are added in their order. */
 export async function layParts(scene: string, media: string, total: number, parts: readonly Given[]): Promise<void> {
   let first: string | undefined;
-  let after: string | null = null;
-  for (const { start, end, role, line } of parts) {
+  let after: string | null | undefined;
+  for (const [index, { start, end, role, line }] of parts.entries()) {
     const from = Math.max(0, toTicks(start - PAD_BEFORE));
     const length = Math.min(total, toTicks(end + PAD_AFTER)) - from;
     let target = line && lineNow(scene, line) ? line : undefined;
     if (!target) {
       target = makeId('line');
-      const place: string | null = after ?? inOrder(sceneNow(scene)?.lines ?? {}).at(-1)?.[0] ?? null;
+      const place = after === undefined ? lineBefore(scene, parts.slice(index)) : after;
       const added = run('Bring in a recording', insertLine(scene, target, role, '', place, makeId), first ? { follows: first } : {});
       first ??= added;
     } else if (lineNow(scene, target)?.role !== role) {

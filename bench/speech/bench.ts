@@ -2,7 +2,7 @@ import { listen } from '#core/speech/analyse';
 import { mouthCues } from '#core/speech/mouth';
 import { speechResources } from '#server/speech/resources';
 import { dialogueFigures, twentyFigures } from './dialogues.ts';
-import { costFigures, wrongScriptFigures } from './more.ts';
+import { costFigures, wrongLineFigures, wrongScriptFigures } from './more.ts';
 import { emptyTally, figures, tally } from './score.ts';
 import { TUNING, VERDICT } from './sentences.ts';
 import { type Dialogue, dialogueSet, plainSet, type Recording, twentySet, unevenSet, VOICES } from './sets.ts';
@@ -34,7 +34,7 @@ export function benchSpeech({ tuning = false }: { tuning?: boolean } = {}) {
     sets: out,
     dialogues,
     twenty,
-    wrongScript: wrongScriptFigures(sets.plain.filter((_, n) => n % 4 === 0)),
+    wrongScript: { ...wrongScriptFigures(sets.plain.filter((_, n) => n % 4 === 0)), ...wrongLineFigures(talks.filter(({ overlap }) => !overlap)) },
     timesRealTime: costFigures(talks.find(({ noise, overlap, speakers }) => noise === undefined && !overlap && speakers > 1) as Dialogue),
   };
 }

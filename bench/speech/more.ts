@@ -35,6 +35,32 @@ export function wrongScriptFigures(recordings: readonly Recording[]): Record<'mi
   return { missing: share(sums.missing), added: share(sums.added), swapped: share(sums.swapped) };
 }
 
+const EXTRA = 'Perhaps the ferry comes back again on Sunday evening'.split(' ');
+
+/** The same for a whole line of a dialogue that the script lacks, or that nobody says. */
+export function wrongLineFigures(dialogues: readonly Dialogue[]): Record<'lineMissing' | 'lineAdded', number> {
+  const sums = { lineMissing: [0, 0], lineAdded: [0, 0] } as Record<'lineMissing' | 'lineAdded', [number, number]>;
+  for (const { samples, lines, wordTimes } of dialogues) {
+    const listening = new Listening(samples, speechResources());
+    const place = 2;
+    const before = lines.slice(0, place).flat().length;
+    const own = (lines[place] as readonly string[]).length;
+    for (const kind of ['lineMissing', 'lineAdded'] as const) {
+      const heard = listening.hear(lines.flat().toSpliced(before, kind === 'lineMissing' ? own : 0, ...(kind === 'lineAdded' ? EXTRA : [])));
+      wordTimes.forEach((truth, n) => {
+        if (kind === 'lineMissing' && n >= before && n < before + own) return;
+        const word = heard.words[n < before ? n : n + (kind === 'lineMissing' ? -own : EXTRA.length)];
+        for (const edge of ['start', 'end'] as const) {
+          sums[kind][1]++;
+          if (word && Math.abs(word[edge] - truth[edge]) <= 0.08) sums[kind][0]++;
+        }
+      });
+    }
+  }
+  const share = ([near, all]: [number, number]): number => Math.round((1000 * near) / Math.max(1, all)) / 10;
+  return { lineMissing: share(sums.lineMissing), lineAdded: share(sums.lineAdded) };
+}
+
 /** `cost`: how many seconds of a dialogue each step takes in a second of one processor. */
 export function costFigures(dialogue: Dialogue): Record<'features' | 'activity' | 'withText' | 'withoutText' | 'speakers', number> {
   const seconds = dialogue.samples.length / RATE;

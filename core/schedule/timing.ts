@@ -1,7 +1,14 @@
 import type { Line, Take } from '../document/schema.ts';
+import { type Analysis, isSaid } from '../speech/analysis.ts';
 import { estimateSpeech } from '../speech/estimate.ts';
 import { inOrder } from '../time/order.ts';
 import type { LineTiming, Times } from './resolve.ts';
+
+/** Words of a line that were listened for in a take and are not said in it, in order. */
+export const notSaid = (line: Line, take: Take, { words }: Pick<Analysis, 'words'>): { readonly id: string; readonly text: string }[] => {
+  const unsaid = new Set(words.filter((word) => !isSaid(word)).map(({ text }) => text));
+  return inOrder(line.words).flatMap(([id, { text }]) => (!take.times[id] && unsaid.has(text) ? [{ id, text }] : []));
+};
 
 const memo = new WeakMap<Line, LineTiming>();
 

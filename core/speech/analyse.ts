@@ -1,7 +1,7 @@
 import { toTicks } from '../time/ticks.ts';
 import { denoised, type Stretch, speechActivity } from './activity.ts';
-import { align, type PlacedPhone } from './align.ts';
-import { ANALYSIS_VERSION, type Analysis } from './analysis.ts';
+import { align, OTHER, type PlacedPhone, type Script } from './align.ts';
+import { ANALYSIS_VERSION, type Analysis, isSaid } from './analysis.ts';
 import { corrected, type TimedPhone } from './boundaries.ts';
 import { type Dictionary, type Pronunciation, spoken } from './dictionary.ts';
 import { cepstra, melEnergies, RATE } from './features.ts';
@@ -18,13 +18,15 @@ export interface SpeechResources {
   readonly dictionary: Dictionary;
   /** Phones of words that the dictionary lacks, asked for before. */
   readonly pronunciations?: Readonly<Record<string, readonly string[]>>;
+  /** How far a text can be trusted to be what is said (align.ts); English that may differ where nothing is said. */
+  readonly script?: Script;
 }
 
 const NOTHING: Dictionary = { lookup: () => [] };
 
 /** Resources for a language (a BCP 47 tag): the dictionary is English, other words are pronounced by rules. */
-export const inLanguage = <T extends Pick<SpeechResources, 'dictionary'>>(resources: T, language = 'en'): T =>
-  /^en\b/.test(language) ? resources : { ...resources, dictionary: NOTHING };
+export const inLanguage = (resources: SpeechResources, language = 'en'): SpeechResources =>
+  /^en\b/.test(language) ? resources : { ...resources, dictionary: NOTHING, script: 'other-language' };
 
 /** Words of a text that need a pronunciation from outside. */
 export const unknownWords = (words: readonly string[], { dictionary, pronunciations = {} }: Pick<SpeechResources, 'dictionary' | 'pronunciations'>): string[] => [
@@ -84,6 +86,7 @@ export interface Heard {
   /** Seconds. */
   readonly duration: number;
   readonly phones: readonly TimedPhone[];
+  /** One for each word of the text, in its order (isSaid). */
   readonly words: readonly { readonly text: string; readonly start: number; readonly end: number }[];
   readonly utterances: readonly { readonly start: number; readonly end: number }[];
   /** Stressed vowel of each word. */
@@ -151,6 +154,15 @@ export class Listening {
     return joinEdges(this.edges, join);
   }
 
+  /** What was said beside the text, as phones heard without one. */
+  private inOtherWords(placed: readonly PlacedPhone[]): PlacedPhone[] {
+    return placed.flatMap((phone) => {
+      if (phone.phone !== OTHER) return [phone];
+      const heard = phoneLoop(this.resources.model, this.features, phone.from, phone.to);
+      return heard.length ? heard : [{ ...phone, phone: 'SIL' }];
+    });
+  }
+
   /** Phones, words and utterances, with the text's words in order or without a text. */
   hear(words: readonly string[] | undefined): Heard {
     const { resources, features, frames, duration, edges } = this;
@@ -163,11 +175,12 @@ export class Listening {
             features,
             frames,
             spokenIndex.map((index) => ways[index] as Pronunciation[]),
+            resources.script,
           )
         : undefined;
       if (placed) {
         const phones = corrected(
-          placed.map((p) => ({ ...p, word: p.word < 0 ? -1 : (spokenIndex[p.word] as number) })),
+          this.inOtherWords(placed).map((p) => ({ ...p, word: p.word < 0 ? -1 : (spokenIndex[p.word] as number) })),
           duration,
         );
         return withWords(words, ways, phones, edges, duration);
@@ -248,13 +261,16 @@ export function withWords(
   });
   // Sentences with a gap after them are utterances; their edges snap to where the sound begins and ends.
   const utterances: { start: number; end: number }[] = [];
-  let open: { start: number; end: number } | undefined;
-  timed.forEach((word, index) => {
-    if (open) open.end = word.end;
-    else utterances.push((open = { start: word.start, end: word.end }));
-    const next = timed[index + 1];
-    if (/[.?!…]["”’)]?$/.test(word.text) && next && next.start - word.end >= SENTENCE_GAP) open = undefined;
-  });
+  let ended = true;
+  for (const word of timed) {
+    const open = utterances.at(-1);
+    if (isSaid(word)) {
+      if (open && !(ended && word.start - open.end >= SENTENCE_GAP)) open.end = word.end;
+      else utterances.push({ start: word.start, end: word.end });
+      ended = false;
+    }
+    ended ||= /[.?!…]["”’)]?$/.test(word.text);
+  }
   const snap = (value: number, side: 'start' | 'end'): number => {
     let best = value;
     let distance = SNAP;
@@ -283,7 +299,7 @@ export function analysisOf(heard: Heard, samples: Float32Array, from = 0, to = h
   } else phones.push({ label: 'SIL', start: 0, end: length });
   const cut = samples.subarray(Math.round(from * RATE), Math.round(to * RATE));
   const rms = levels(cut, RATE);
-  const here = heard.words.map((word, index) => ({ word, index })).filter(({ word }) => word.end > from && word.start < to && word.end > word.start);
+  const here = heard.words.map((word, index) => ({ word, index })).filter(({ word }) => word.end >= from && word.start <= to);
   const vowels = here.map(({ word, index }) => ({ text: word.text, vowel: heard.vowels[index] }));
   return {
     version: ANALYSIS_VERSION,

@@ -7,6 +7,9 @@ export interface Span {
   readonly end: number;
 }
 
+/** Whether a word of the text was heard: one that was not has no length, and stands where it would be. */
+export const isSaid = ({ start, end }: Span): boolean => end > start;
+
 /**
  * What was heard in a take: stored once as JSON, named by its hash, never changed. All times in ticks from the
  * take's start; phones and mouth cover 0..length without gap or overlap.
@@ -14,6 +17,7 @@ export interface Span {
 export interface Analysis {
   readonly version: number;
   readonly length: number;
+  /** The line's words in order; one that is not said has no length. */
   readonly words: readonly (Span & { readonly text: string })[];
   readonly phones: readonly (Span & { readonly label: string })[];
   readonly mouth: readonly (Span & { readonly shape: MouthShape })[];

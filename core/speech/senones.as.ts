@@ -5,9 +5,7 @@
 
 const STREAMS: i32 = 3;
 const STATES: i32 = 3;
-const DENSITIES: i32 = 128;
 const CEPSTRA: i32 = 13;
-const BEST: i32 = 4;
 const FRAMES: i32 = 4;
 /** Bytes of one dimension's row and of one stream's weights, and of one table of a codebook's stream. */
 const ROW: usize = 512;
@@ -24,8 +22,12 @@ let frame: usize = 0;
 let scratch: usize = 0;
 let out: usize = 0;
 
-const index: StaticArray<i32> = new StaticArray<i32>(BEST);
-const value: StaticArray<f32> = new StaticArray<f32>(BEST);
+/** The four best of a codebook's densities, best first: bytes from the first one's, and scores; of each lane the four best. */
+const index: usize = memory.data(16);
+const value: usize = memory.data(16);
+const sorted: usize = memory.data(64);
+/** Product of the streams' sums, of each frame and state. */
+const product: usize = memory.data(48);
 
 /** First byte of memory that no constant of this module uses. */
 export function heapStart(): usize {
@@ -46,16 +48,20 @@ export function layOut(meansAt: usize, halvesAt: usize, constantsAt: usize, weig
 /** ln likelihoods of the four frames in the three states of a phone, to `out`. */
 export function score(phone: i32): void {
   memory.fill(out, 0, FRAMES * STATES * 4);
+  for (let n = 0; n < FRAMES * STATES; n++) store<f32>(product + (<usize>n << 2), 1);
   for (let stream = 0; stream < STREAMS; stream++) {
     densities(phone * STREAMS + stream, frame + ((stream * CEPSTRA) << 2));
     const at = weights + <usize>(phone * STATES * STREAMS + stream) * ROW;
     for (let n = 0; n < FRAMES; n++) {
       best(scratch + <usize>n * ROW);
-      const to = out + <usize>(n * STATES * 4);
-      store<f32>(to, load<f32>(to) + mixed(at));
-      store<f32>(to, load<f32>(to, 4) + mixed(at + 3 * ROW), 4);
-      store<f32>(to, load<f32>(to, 8) + mixed(at + 6 * ROW), 8);
+      mix(at, n * STATES);
+      mix(at + 3 * ROW, n * STATES + 1);
+      mix(at + 6 * ROW, n * STATES + 2);
     }
+  }
+  for (let n = 0; n < FRAMES * STATES; n++) {
+    const to = out + (<usize>n << 2);
+    store<f32>(to, load<f32>(to) + Mathf.log(load<f32>(product + (<usize>n << 2))));
   }
 }
 
@@ -119,34 +125,81 @@ function densities(row: i32, x: usize): void {
   }
 }
 
-/** The four best of 128 scores, to `index` and `value`, best first. */
+/**
+ * The four best of 128 scores, to `index` and `value`. Each of four lanes sorts its own; a score's last seven bits make
+ * room for its number there, which parts only scores that are alike to one in sixty thousand.
+ */
 function best(scores: usize): void {
-  for (let n = 0; n < BEST; n++) unchecked((value[n] = -f32.MAX_VALUE));
-  let worst: f32 = -f32.MAX_VALUE;
-  for (let at: i32 = 0; at < DENSITIES; at += 4) {
-    if (!v128.any_true(f32x4.gt(v128.load(scores + (<usize>at << 2)), f32x4.splat(worst)))) continue;
-    for (let d = at; d < at + 4; d++) {
-      const one = load<f32>(scores + (<usize>d << 2));
-      if (one <= worst) continue;
-      let place = BEST - 1;
-      while (place > 0 && unchecked(value[place - 1]) < one) {
-        unchecked((value[place] = value[place - 1]));
-        unchecked((index[place] = index[place - 1]));
-        place--;
-      }
-      unchecked((value[place] = one));
-      unchecked((index[place] = d));
-      worst = unchecked(value[BEST - 1]);
-    }
+  const never = f32x4.splat(-f32.MAX_VALUE);
+  let a = never;
+  let b = never;
+  let c = never;
+  let d = never;
+  let numbers = i32x4(0, 1, 2, 3);
+  for (let at: usize = 0; at < ROW; at += 16) {
+    let one = v128.or(v128.and(v128.load(scores + at), i32x4.splat(-128)), numbers);
+    numbers = i32x4.add(numbers, i32x4.splat(4));
+    let lower = f32x4.pmin(a, one);
+    a = f32x4.pmax(a, one);
+    one = f32x4.pmin(b, lower);
+    b = f32x4.pmax(b, lower);
+    lower = f32x4.pmin(c, one);
+    c = f32x4.pmax(c, one);
+    d = f32x4.pmax(d, lower);
+  }
+  v128.store(sorted, a);
+  v128.store(sorted, b, 16);
+  v128.store(sorted, c, 32);
+  v128.store(sorted, d, 48);
+  // The heads of the four lanes: the greatest is taken, and its lane moves up.
+  let p0 = sorted;
+  let p1 = sorted + 4;
+  let p2 = sorted + 8;
+  let p3 = sorted + 12;
+  for (let n: usize = 0; n < 16; n += 4) {
+    const h0 = load<f32>(p0);
+    const h1 = load<f32>(p1);
+    const h2 = load<f32>(p2);
+    const h3 = load<f32>(p3);
+    const most = max(max(h0, h1), max(h2, h3));
+    if (most == h0) p0 += 16;
+    else if (most == h1) p1 += 16;
+    else if (most == h2) p2 += 16;
+    else p3 += 16;
+    const place = <usize>((reinterpret<u32>(most) & 127) << 2);
+    store<u32>(index + n, <u32>place);
+    store<f32>(value + n, load<f32>(scores + place));
   }
 }
 
-/** ln of the sum of the four densities with the weights that begin at an address. */
-function mixed(at: usize): f32 {
-  const a = unchecked(value[0]) + load<f32>(at + (<usize>unchecked(index[0]) << 2));
-  const b = unchecked(value[1]) + load<f32>(at + (<usize>unchecked(index[1]) << 2));
-  const c = unchecked(value[2]) + load<f32>(at + (<usize>unchecked(index[2]) << 2));
-  const d = unchecked(value[3]) + load<f32>(at + (<usize>unchecked(index[3]) << 2));
-  const top = max(max(a, b), max(c, d));
-  return top + Mathf.log(Mathf.exp(a - top) + Mathf.exp(b - top) + Mathf.exp(c - top) + Mathf.exp(d - top));
+/** Adds one stream to a state's score: the four densities with the weights that begin at an address, as their greatest and a factor. */
+function mix(at: usize, state: i32): void {
+  const all = f32x4(
+    load<f32>(value, 0) + load<f32>(at + load<u32>(index, 0)),
+    load<f32>(value, 4) + load<f32>(at + load<u32>(index, 4)),
+    load<f32>(value, 8) + load<f32>(at + load<u32>(index, 8)),
+    load<f32>(value, 12) + load<f32>(at + load<u32>(index, 12)),
+  );
+  const top = max(max(f32x4.extract_lane(all, 0), f32x4.extract_lane(all, 1)), max(f32x4.extract_lane(all, 2), f32x4.extract_lane(all, 3)));
+  const parts = exp4(f32x4.sub(all, f32x4.splat(top)));
+  const sum = f32x4.extract_lane(parts, 0) + f32x4.extract_lane(parts, 1) + f32x4.extract_lane(parts, 2) + f32x4.extract_lane(parts, 3);
+  const to = out + (<usize>state << 2);
+  store<f32>(to, load<f32>(to) + top);
+  const factor = product + (<usize>state << 2);
+  store<f32>(factor, load<f32>(factor) * sum);
+}
+
+/** e to four powers of 0 and less: 2 to a whole number, times a polynomial of the rest (Cephes' expf; error below 2e-7). */
+function exp4(x: v128): v128 {
+  const power = f32x4.pmax(x, f32x4.splat(-80));
+  const whole = f32x4.nearest(f32x4.mul(power, f32x4.splat(1.44269504)));
+  const rest = f32x4.sub(f32x4.sub(power, f32x4.mul(whole, f32x4.splat(0.693359375))), f32x4.mul(whole, f32x4.splat(-2.12194440e-4)));
+  let sum = f32x4.splat(1.9875691500e-4);
+  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(1.3981999507e-3));
+  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(8.3334519073e-3));
+  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(4.1665795894e-2));
+  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(1.6666665459e-1));
+  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(5.0000001201e-1));
+  sum = f32x4.add(f32x4.add(f32x4.mul(f32x4.mul(sum, rest), rest), rest), f32x4.splat(1));
+  return f32x4.mul(sum, i32x4.shl(i32x4.add(i32x4.trunc_sat_f32x4_s(whole), i32x4.splat(127)), 23));
 }

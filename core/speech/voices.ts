@@ -1,7 +1,7 @@
 import type { Voice } from '../document/schema.ts';
 
 /** Version of the draft voices' recipes, a part of every draft: another recipe makes another sound. */
-export const DRAFT_ENGINE = 'synth-3';
+export const DRAFT_ENGINE = 'synth-4';
 
 /** Draft voices that ship: a name and a recipe (voices-and-sound.md: measured to be understood). */
 export interface VoicePreset {

@@ -39,6 +39,8 @@ export interface AppOptions {
   readonly silent?: boolean;
 }
 
+/** Different words of one script, of which each may be asked how it is said. */
+const MOST_WORDS = 20_000;
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 
 /** The whole HTTP side: API under /api, the page for everything else. */
@@ -300,7 +302,7 @@ function api(db: Db): express.Router {
       }),
       req.body,
     );
-    res.json(await analyseMedia(db, body.media, body.words ?? undefined, body.from, body.to));
+    res.json(await analyseMedia(db, body.media, body.words ?? undefined, { from: body.from, to: body.to }));
   });
 
   router.post('/takes/clean', async (req, res) => {
@@ -316,7 +318,7 @@ function api(db: Db): express.Router {
   router.post('/pronounce', async (req, res) => {
     const body = parsed(
       v.object({
-        words: v.pipe(v.array(v.pipe(v.string(), v.maxLength(60))), v.maxLength(400)),
+        words: v.pipe(v.array(v.pipe(v.string(), v.maxLength(400))), v.maxLength(MOST_WORDS)),
         language: v.optional(v.pipe(v.string(), v.regex(/^[a-z]{2,3}(-[a-z0-9]{2,8})*$/i))),
       }),
       req.body,

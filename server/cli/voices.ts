@@ -39,7 +39,7 @@ export const sayCommand = (): Command =>
       await writeFile(out, spoken.wav);
       if (!json) return void process.stderr.write(`${out}: ${spoken.seconds.toFixed(2)} s\n`);
       const sound = readWav(await readFile(out));
-      const analysis = await analyseSamples(resample(sound.channels[0] ?? new Float32Array(), sound.rate, RATE), splitWords(text));
+      const analysis = await analyseSamples(resample(sound.channels[0] ?? new Float32Array(), sound.rate, RATE), splitWords(text), { certain: true });
       const times = <T extends { start: number; end: number }>(list: readonly T[]): T[] =>
         list.map((item) => ({ ...item, start: round(toSeconds(item.start)), end: round(toSeconds(item.end)) }));
       console.log(

@@ -3,22 +3,21 @@ import { runProgram } from './run.ts';
 
 const known = new Map<string, readonly string[]>();
 
-/** Phones of words that the dictionary lacks, by espeak-ng's rules for the language (a BCP 47 tag), one call for all of them. */
+/** Words in one call: espeak-ng answers a line each. */
+const TOGETHER = 300;
+
+/**
+ * Phones of words that the dictionary lacks, by espeak-ng's rules for the language (a BCP 47 tag). What is no word (signs,
+ * over 60 letters) has none.
+ */
 export async function pronounce(words: readonly string[], language = 'en-us'): Promise<Record<string, readonly string[]>> {
-  const missing = words.filter((word) => !known.has(`${language} ${word}`) && /^[\p{L}\p{N}'.-]{1,60}$/u.test(word)).slice(0, 400);
-  if (missing.length) {
-    const { stdout } = await runProgram(
-      'espeak-ng',
-      ['-q', '--ipa', '-v', language, '--', missing.join('\n')],
-      'The words could not be turned into sounds. Check that espeak-ng is installed.',
-      { limit: 20 },
-    );
-    const rows = stdout
-      .toString('utf8')
-      .split('\n')
-      .map((row) => row.trim())
-      .filter(Boolean);
-    for (const [index, word] of missing.entries()) known.set(`${language} ${word}`, phonesOfIpa(rows[index] ?? ''));
+  const missing = words.filter((word) => !known.has(`${language} ${word}`) && /^[\p{L}\p{N}'.-]{1,60}$/u.test(word));
+  for (let at = 0; at < missing.length; at += TOGETHER) {
+    const batch = missing.slice(at, at + TOGETHER);
+    const rows = await ipaOf(batch, language);
+    // A word that is read as two lines, or as none, would shift all that follow: then each is asked for by itself.
+    const each = rows.length === batch.length ? rows : await Promise.all(batch.map(async (word) => (await ipaOf([word], language)).join(' ')));
+    batch.forEach((word, n) => known.set(`${language} ${word}`, phonesOfIpa(each[n] as string)));
   }
   return Object.fromEntries(
     words.flatMap((word) => {
@@ -26,4 +25,16 @@ export async function pronounce(words: readonly string[], language = 'en-us'): P
       return phones?.length ? [[word, phones]] : [];
     }),
   );
+}
+
+async function ipaOf(words: readonly string[], language: string): Promise<string[]> {
+  const { stdout } = await runProgram('espeak-ng', ['-q', '--ipa', '-v', language], 'The words could not be turned into sounds. Check that espeak-ng is installed.', {
+    input: `${words.join('\n')}\n`,
+    limit: 20,
+  });
+  return stdout
+    .toString('utf8')
+    .split('\n')
+    .map((row) => row.trim())
+    .filter(Boolean);
 }

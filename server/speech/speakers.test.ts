@@ -86,6 +86,24 @@ describe('a recording of two voices', () => {
     const parts = partRecording(new Listening(samples, speechResources()), [some, all]);
     expect(parts.map(({ line }) => line)).toEqual(all.map(({ id }) => id));
   }, 60_000);
+  it('finds every other line where one of the script is not said, and gives that one no part', () => {
+    const longer = script().toSpliced(3, 0, { id: 'unsaid', role: 'slt', words: words('Perhaps the ferry comes back on Sunday evening.') });
+    const parts = partRecording(new Listening(samples, speechResources()), [longer]);
+    expect(parts.map(({ line }) => line)).toEqual(SAID.map((_, n) => `line ${n}`));
+    parts.forEach((part, n) => expect(within(part, n)).toBe(true));
+  }, 60_000);
+  it('keeps a line that the script lacks as a part of its own', () => {
+    const shorter = script().toSpliced(2, 1);
+    const parts = partRecording(new Listening(samples, speechResources()), [shorter]);
+    for (const { id } of shorter) {
+      const n = Number(id.slice(5));
+      expect(
+        parts.some((part) => part.line === id && within(part, n)),
+        id,
+      ).toBe(true);
+    }
+    expect(parts.some((part) => part.line === undefined && within(part, 2))).toBe(true);
+  }, 60_000);
   it('told that one speaks gives everything to one, and told of two gives both back', () => {
     const listening = new Listening(samples, speechResources());
     const pieces = truth.map(({ start, end }) => ({ start, end }));

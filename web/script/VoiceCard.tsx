@@ -1,26 +1,26 @@
 import { AudioLines, Mic, Play, Square, Trash2, Upload } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Document, Take } from '#core/document/schema';
 import { chooseTake, removeTake, setAside } from '#core/edit/commands/lines';
-import { renameTake, setWordTimes } from '#core/edit/commands/takes';
+import { renameTake } from '#core/edit/commands/takes';
 import { joinLines, splitLine } from '#core/edit/commands/turns';
 import type { ScheduledLine } from '#core/schedule/schedule';
 import { takeOf } from '#core/schedule/timing';
 import { gainOf } from '#core/sound/mix';
 import { formatLength } from '#core/time/format';
 import { inOrder } from '#core/time/order';
-import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { audition, playLine, stop } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
-import { preview, run } from '../state/production.ts';
+import { run } from '../state/production.ts';
 import { useView } from '../state/view.ts';
 import { Button, CutTag, EditableName, Empty, IconButton, Popover, PopoverPanel } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
-import { chooseFiles, importOnLine, matchWords, SOUND_TYPES } from '../voices.ts';
+import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
 import { CleanUp } from './CleanUp.tsx';
 import { ShapeDraft } from './ShapeDraft.tsx';
 import { Waveform } from './Waveform.tsx';
+import { WordStrip } from './WordStrip.tsx';
 
 const WIDTH = 338;
 
@@ -95,7 +95,7 @@ function Card({ document, scene, line, onRecord }: { document: Document; scene: 
           <TakeRow key={id} scene={scene} line={line} id={id} take={take} used={id === usedId} tint={tone.tint} strong={tone.fine} />
         ))}
         {takes.length === 0 && <Empty sentence={line.line.text ? 'The draft voice is on its way.' : 'Type the words: the draft voice speaks them at once.'} />}
-        {used && usedId && used.kind !== 'draft' && <WordStrip scene={scene} line={line} id={usedId} take={used} tone={tone} hung={hung} />}
+        {used && usedId && used.kind !== 'draft' && <WordStrip scene={scene} line={line} id={usedId} take={used} tone={tone} hung={hung} width={WIDTH} />}
       </section>
       {used && usedId && used.kind !== 'draft' && <CleanUp scene={scene} line={line.id} id={usedId} take={used} />}
       {role && line.line.role && (
@@ -199,122 +199,6 @@ function TakeRow({ scene, line, id, take, used, tint, strong }: { scene: PlacedS
       </button>
     </div>
   );
-}
-
-/** The words along the take; an edge that is dragged re-times the word and its neighbour. */
-function WordStrip({ scene, line, id, take, tone, hung }: { scene: PlacedScene; line: ScheduledLine; id: string; take: Take; tone: ReturnType<typeof toneOf>; hung: number }) {
-  const [grabbed, setGrabbed] = useState<{ word: string; length: number }>();
-  const width = WIDTH;
-  const scale = width / Math.max(1, take.length);
-  const words = inOrder(line.line.words).flatMap(([word, { text }]) => (take.times[word] ? [{ id: word, text, ...take.times[word] }] : []));
-  const least = TICKS_PER_SECOND * 0.03;
-  const drag = (event: React.PointerEvent<SVGElement>, index: number, edge: 'start' | 'end'): void => {
-    event.preventDefault();
-    const word = words[index];
-    if (!word) return;
-    const element = event.currentTarget;
-    element.setPointerCapture(event.pointerId);
-    const startX = event.clientX;
-    const neighbour = words[index + (edge === 'start' ? -1 : 1)];
-    const times = (clientX: number): Record<string, { start: number; end: number }> => {
-      let at = word[edge] + (clientX - startX) / scale;
-      at =
-        edge === 'start'
-          ? Math.min(word.end - least, Math.max(neighbour ? neighbour.start + least : 0, at))
-          : Math.max(word.start + least, Math.min(neighbour ? neighbour.end - least : take.length, at));
-      const out: Record<string, { start: number; end: number }> = { [word.id]: { start: word.start, end: word.end, [edge]: at } };
-      if (neighbour && edge === 'end' && at > neighbour.start) out[neighbour.id] = { start: at, end: neighbour.end };
-      if (neighbour && edge === 'start' && at < neighbour.end) out[neighbour.id] = { start: neighbour.start, end: at };
-      return out;
-    };
-    const move = (next: PointerEvent): void => {
-      const made = times(next.clientX);
-      const own = made[word.id] as { start: number; end: number };
-      setGrabbed({ word: word.text, length: own.end - own.start });
-      preview(setWordTimes(scene.id, line.id, id, made));
-    };
-    const up = (next: PointerEvent): void => {
-      element.removeEventListener('pointermove', move as EventListener);
-      element.removeEventListener('pointerup', up as EventListener);
-      setGrabbed(undefined);
-      if (Math.abs(next.clientX - startX) > 1) run('Re-time a word', setWordTimes(scene.id, line.id, id, times(next.clientX)));
-      else preview(undefined);
-    };
-    element.addEventListener('pointermove', move as EventListener);
-    element.addEventListener('pointerup', up as EventListener);
-  };
-  const spoken = useSpoken(line);
-  const missing = Object.keys(line.line.words).length - words.length;
-  if (!words.length && !missing)
-    return (
-      <p className="m-0 text-[12px] text-ink-2">{take.analysis ? 'No words were found in this take. Type the line’s words, and they are matched.' : 'Finding the words in it …'}</p>
-    );
-  return (
-    <div>
-      <svg width={width} height={40} className="block rounded-[8px] bg-bench" role="group" aria-label="Words in the take">
-        {words.map((word, index) => {
-          const wide = Math.max(2, (word.end - word.start) * scale - 1);
-          const x = word.start * scale;
-          return (
-            <g key={word.id}>
-              <rect x={x} y={5} width={wide} height={30} rx={2} fill={spoken === word.id ? '#f8cc2f' : tone.mid} />
-              {wide > word.text.length * 4.6 && (
-                <text x={x + wide / 2} y={24} textAnchor="middle" className="pointer-events-none fill-ink font-serif text-[12px]">
-                  {word.text}
-                </text>
-              )}
-              {(['start', 'end'] as const).map((edge) => (
-                <rect
-                  key={edge}
-                  x={(edge === 'start' ? x : x + wide) - 4}
-                  y={3}
-                  width={8}
-                  height={34}
-                  fill="transparent"
-                  className="cursor-ew-resize hover:fill-ink/20"
-                  onPointerDown={(event) => drag(event, index, edge)}
-                >
-                  <title>{`${word.text}: ${((word.end - word.start) / TICKS_PER_SECOND).toFixed(2)} s`}</title>
-                </rect>
-              ))}
-            </g>
-          );
-        })}
-      </svg>
-      <div className="mt-1 flex justify-between text-[12px] text-ink-2">
-        <span>
-          {missing > 0 ? (
-            <button type="button" className="font-semibold text-warn hover:underline" onClick={() => void matchWords(scene.id, line.id, id)}>
-              {missing} word{missing === 1 ? '' : 's'} without a time: match them
-            </button>
-          ) : grabbed ? (
-            `${grabbed.word} ${(grabbed.length / TICKS_PER_SECOND).toFixed(2)} s`
-          ) : (
-            'Drag a word’s edge to re-time it.'
-          )}
-        </span>
-        {hung > 0 && (
-          <span className="font-semibold text-act">
-            {hung} cue{hung === 1 ? '' : 's'} follow{hung === 1 ? 's' : ''}
-          </span>
-        )}
-      </div>
-    </div>
-  );
-}
-
-/** The word that is heard now. */
-function useSpoken(line: ScheduledLine): string | undefined {
-  const [spoken, setSpoken] = useState<string>();
-  useEffect(
-    () =>
-      useView.subscribe(({ tick, playing }) => {
-        const word = playing ? line.words.find(({ start, end }) => tick >= start && tick < end)?.id : undefined;
-        setSpoken(word);
-      }),
-    [line],
-  );
-  return spoken;
 }
 
 /** Parts the line before a word that is pointed at. */

@@ -3,6 +3,7 @@ import { sentenceOf } from '#core/document/failure';
 import type { Document, Line, Take, Voice } from '#core/document/schema';
 import { addTake } from '#core/edit/commands/lines';
 import { takeOf } from '#core/schedule/timing';
+import { isSaid } from '#core/speech/analysis';
 import { DRAFT_ENGINE } from '#core/speech/voices';
 import { inOrder } from '#core/time/order';
 import { sendJson } from '../api.ts';
@@ -33,7 +34,7 @@ export function needsDraft(document: Document, line: Line): Voice | undefined {
 
 /** Word times of a made take by the ids of the line's words, in order. */
 export const timesOf = (line: Line, words: Made['words']): Take['times'] =>
-  Object.fromEntries(inOrder(line.words).flatMap(([id], index) => (words[index] ? [[id, { start: words[index].start, end: words[index].end }]] : [])));
+  Object.fromEntries(inOrder(line.words).flatMap(([id], index) => (words[index] && isSaid(words[index]) ? [[id, { start: words[index].start, end: words[index].end }]] : [])));
 
 /**
  * Makes drafts for all lines that need one. Each belongs to the last edit (`follows`) and is undone with it, never a

@@ -65,7 +65,8 @@ self.onmessage = async ({ data }: MessageEvent<SpeechRequest>) => {
         headers: { 'Content-Type': 'application/json' },
         body: JSON.stringify({ words: unknown, language: data.language }),
       });
-      if (response.ok) pronunciations = (await response.json()) as Record<string, readonly string[]>;
+      if (!response.ok) throw new Error('How the words are said could not be found out. Check that Kipzo’s server runs, then match the words once more.');
+      pronunciations = (await response.json()) as Record<string, readonly string[]>;
     }
     const listening = new Listening(samples, { ...speech, pronunciations });
     if (data.part) {

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { reword } from '../../edit/words.ts';
 import { seededIds } from '../../testing/samples.ts';
 import { emphasisedWords, readScript, splitWords, tidyName } from './read.ts';
+import { withoutWords } from './script.ts';
 
 describe('a pasted script', () => {
   it('finds title, speakers, lines and directions', () => {
@@ -80,5 +81,26 @@ describe('marks of emphasis', () => {
     const read = emphasisedWords(text as string);
     expect(read.map((word) => word.text)).toEqual(words);
     expect(read.flatMap((word, index) => (word.emphasised ? [index] : []))).toEqual(strong);
+  });
+});
+
+describe('words that are taken out of a text', () => {
+  it.each([
+    ['Well, it is a very big moon.', [0, 4], 'it is a big moon.'],
+    ['It goes out twice a day.', [4, 5], 'It goes out twice.'],
+    ['Who – really – drank it?', [1], 'Who – – drank it?'],
+    ['The *very big* moon *pulls*!', [1], 'The *big* moon *pulls*!'],
+    ['All of it!', [0, 1, 2], ''],
+  ])('of %s leave the rest as it was written', (text, dropped, left) => expect(withoutWords(text as string, new Set(dropped as number[]))).toBe(left));
+
+  it('are those and no others', () => {
+    const word = fc.constantFrom('tide', 'Moon,', 'no.', '“Sea”', 'low?');
+    fc.assert(
+      fc.property(fc.array(word, { minLength: 1, maxLength: 9 }), fc.array(fc.nat(8), { maxLength: 9 }), (words, places) => {
+        const dropped = new Set(places.filter((place) => place < words.length));
+        const bare = (text: string): string => text.replace(/[^\p{L}]/gu, '');
+        expect(splitWords(withoutWords(words.join(' '), dropped)).map(bare)).toEqual(words.filter((_, n) => !dropped.has(n)).map(bare));
+      }),
+    );
   });
 });

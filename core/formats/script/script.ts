@@ -106,6 +106,29 @@ export function emphasisedWords(text: string): { text: string; emphasised: boole
 export const withMarks = (words: readonly { readonly text: string; readonly emphasised: boolean }[]): string =>
   words.map(({ text, emphasised }) => (emphasised ? marked(text) : text)).join(' ');
 
+/** A text without those of its words (by their place, from 0); the stop of one that ends a sentence goes to the word before. */
+export function withoutWords(text: string, dropped: ReadonlySet<number>): string {
+  // Signs that stand alone are no words and stay, unless marks of emphasis have to be put anew.
+  const tokens = /[*_]/.test(text)
+    ? emphasisedWords(text)
+    : text
+        .trim()
+        .split(/\s+/)
+        .map((token) => ({ text: token, emphasised: false }));
+  const kept: { text: string; emphasised: boolean }[] = [];
+  let index = -1;
+  for (const token of tokens) {
+    if (/[\p{L}\p{N}]/u.test(token.text)) index++;
+    const last = kept.at(-1);
+    if (!dropped.has(index) || !/[\p{L}\p{N}]/u.test(token.text)) kept.push({ ...token });
+    else if (last) {
+      const stop = /[.?!…]+["”’)]?$/.exec(token.text)?.[0];
+      if (stop) last.text = last.text.replace(/[^\p{L}\p{N}]*$/u, stop);
+    }
+  }
+  return withMarks(kept);
+}
+
 /** Marks of emphasis round words, within the quotes and stops that stand round them. */
 export const marked = (text: string): string => text.replace(/^([^\p{L}\p{N}]*)(.*?)([^\p{L}\p{N}]*)$/su, '$1*$2*$3');
 
