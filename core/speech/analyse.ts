@@ -4,7 +4,7 @@ import { align, OTHER, type PlacedPhone, type Script } from './align.ts';
 import { ANALYSIS_VERSION, type Analysis, isSaid } from './analysis.ts';
 import { corrected, type TimedPhone } from './boundaries.ts';
 import { type Dictionary, type Pronunciation, spoken } from './dictionary.ts';
-import { cepstra, melEnergies, RATE } from './features.ts';
+import { cepstra, melEnergies, RATE, widen } from './features.ts';
 import { phoneLoop } from './loop.ts';
 import { levels, relativeLoudness } from './loudness.ts';
 import type { AcousticModel } from './model.ts';
@@ -109,6 +109,9 @@ export class Listening {
   private readonly resources: SpeechResources;
   private readonly frames: number;
   private readonly features: Float32Array;
+  /** Whether the recording needed its noise taken out. */
+  readonly noisy: boolean;
+  private readonly overNoise: number;
   private readonly stretches: readonly Stretch[];
   private readonly edges: readonly { start: number; end: number }[];
   readonly duration: number;
@@ -127,12 +130,15 @@ export class Listening {
     for (const { from, to } of activity.stretches) inside.fill(1, from, to);
     const noisy = clean !== raw && activity.stretches.length > 0;
     this.features = cepstra(clean, (t) => (noisy ? inside[t] === 1 : (activity.level[t] as number) > activity.peak - 35));
+    if (noisy) widen(this.features, (t) => inside[t] === 1);
+    this.noisy = noisy;
+    this.overNoise = activity.peak - activity.floor;
     this.stretches = activity.stretches;
     this.edges = activity.stretches.map(({ from, to }) => ({ start: from * 0.01, end: Math.min(this.duration, to * 0.01 + 0.0156) }));
   }
 
   private get voices(): Voices {
-    this.opened ??= new Voices(this.resources.model, this.features, this.frames, this.samples);
+    this.opened ??= new Voices(this.resources.model, this.features, this.frames, this.samples, this.overNoise);
     return this.opened;
   }
 
@@ -182,8 +188,9 @@ export class Listening {
         const phones = corrected(
           this.inOtherWords(placed).map((p) => ({ ...p, word: p.word < 0 ? -1 : (spokenIndex[p.word] as number) })),
           duration,
+          this.noisy,
         );
-        return withWords(words, ways, phones, edges, duration);
+        return withWords(words, ways, phones, edges, duration, this.noisy);
       }
     }
     const placed: PlacedPhone[] = [];
@@ -203,7 +210,7 @@ export class Listening {
       else out.push(phone);
       return out;
     }, []);
-    const phones = merged.length ? corrected(merged, duration) : [{ label: 'SIL', start: 0, end: duration, word: -1, pronunciation: 0 }];
+    const phones = merged.length ? corrected(merged, duration, this.noisy) : [{ label: 'SIL', start: 0, end: duration, word: -1, pronunciation: 0 }];
     return { duration, phones, words: [], vowels: [], utterances: this.utterances(), aligned: false };
   }
 }
@@ -238,6 +245,7 @@ export function withWords(
   phones: readonly TimedPhone[],
   edges: readonly { start: number; end: number }[],
   duration: number,
+  noisy = false,
 ): Heard {
   const spans: ({ start: number; end: number } | undefined)[] = words.map(() => undefined);
   const vowels: ({ start: number; end: number } | undefined)[] = words.map(() => undefined);
@@ -271,17 +279,28 @@ export function withWords(
     }
     ended ||= /[.?!…]["”’)]?$/.test(word.text);
   }
-  const snap = (value: number, side: 'start' | 'end'): number => {
+  return { duration, phones, words: timed, vowels, utterances: utterances.map((utterance) => snapped(utterance, edges, noisy)), aligned: true };
+}
+
+/**
+ * A span of words with its ends where the sound begins and ends, if that is near. In `noise` the first and last sounds
+ * are drowned: there the ends only move outwards.
+ */
+export function snapped(
+  { start, end }: { readonly start: number; readonly end: number },
+  edges: readonly { readonly start: number; readonly end: number }[],
+  noise: boolean,
+): { start: number; end: number } {
+  const nearest = (value: number, side: 'start' | 'end'): number => {
     let best = value;
-    let distance = SNAP;
-    for (const edge of edges)
-      if (Math.abs(edge[side] - value) < distance) {
-        distance = Math.abs(edge[side] - value);
-        best = edge[side];
-      }
+    for (const edge of edges) {
+      const distance = Math.abs(edge[side] - value);
+      const inwards = side === 'start' ? edge[side] > value : edge[side] < value;
+      if (distance < (best === value ? SNAP : Math.abs(best - value)) && !(noise && inwards)) best = edge[side];
+    }
     return best;
   };
-  return { duration, phones, words: timed, vowels, utterances: utterances.map(({ start, end }) => ({ start: snap(start, 'start'), end: snap(end, 'end') })), aligned: true };
+  return { start: nearest(start, 'start'), end: nearest(end, 'end') };
 }
 
 /**

@@ -19,9 +19,12 @@ const CLOSURE = 0.1;
 const SHARED_SILENCE = 0.05;
 const STOP_AFTER_SILENCE = 0.035;
 const STOP_BEFORE_SILENCE = 0.015;
+/** In noise the softest sounds drown before they are heard after a pause (tuned as the others). */
+const SOFT_IN_NOISE = 0.045;
+const SOFT = new Set(['F', 'TH']);
 
-/** Phones in seconds from frames, boundaries corrected; they cover 0..length without gap. */
-export function corrected(placed: readonly PlacedPhone[], length: number): TimedPhone[] {
+/** Phones in seconds from frames, boundaries corrected; they cover 0..length without gap. `noisy`: of a recording with noise. */
+export function corrected(placed: readonly PlacedPhone[], length: number, noisy = false): TimedPhone[] {
   type Draft = { label: string; start: number; end: number; word: number; pronunciation: number };
   const at = (frame: number): number => frame * 0.01 + FRAME_OFFSET_SECONDS;
   let phones: Draft[] = placed.map((p, index) => ({
@@ -63,6 +66,7 @@ export function corrected(placed: readonly PlacedPhone[], length: number): Timed
     const b = phones[index] as Draft;
     let border = b.start - ALL_EARLIER;
     if (a.label === 'SIL' && isStop(b.label)) border -= STOP_AFTER_SILENCE;
+    else if (noisy && a.label === 'SIL' && SOFT.has(b.label)) border -= SOFT_IN_NOISE;
     else if (b.label === 'SIL' && isStop(a.label)) border += STOP_BEFORE_SILENCE;
     else if (a.label !== 'SIL' && b.label !== 'SIL') {
       if (!isVowel(a.label) && isVowel(b.label)) border -= INTO_VOWEL_EARLIER;

@@ -143,3 +143,29 @@ export function cepstra({ frames, mel }: Features, speech: (frame: number) => bo
     }
   return out;
 }
+
+/** Deviation of c0 to c4 over speech without noise (tuning half of `kipzo bench speech`), and how far noisy speech is brought to it. */
+const CLEAN_DEVIATIONS = [13.4, 21.1, 17, 21.5, 19.8];
+const BROUGHT = 0.8;
+
+/**
+ * Noise flattens the cepstra: those of speech (`features`: 39 a frame, means off) are widened in place towards what they
+ * are without it, and never narrowed (variance normalisation, Viikki & Laurila 1998, of the first five alone and not to the full).
+ */
+export function widen(features: Float32Array, speech: (frame: number) => boolean): void {
+  const numbers = CEPSTRA * 3;
+  const frames = features.length / numbers;
+  CLEAN_DEVIATIONS.forEach((clean, k) => {
+    let sum = 0;
+    let counted = 0;
+    for (let t = 0; t < frames; t++)
+      if (speech(t)) {
+        counted++;
+        sum += (features[t * numbers + k] as number) ** 2;
+      }
+    const own = Math.sqrt(sum / Math.max(1, counted));
+    if (own === 0) return;
+    const gain = Math.max(1, (clean / own) ** BROUGHT);
+    for (let at = k; at < features.length; at += CEPSTRA) features[at] = (features[at] as number) * gain;
+  });
+}

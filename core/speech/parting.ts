@@ -1,4 +1,4 @@
-import type { Listening } from './analyse.ts';
+import { type Listening, snapped } from './analyse.ts';
 import { isSaid } from './analysis.ts';
 
 /** One stretch of a recording in which one person says one thing, in seconds. */
@@ -71,16 +71,13 @@ function alongScript(listening: Listening, script: readonly ScriptPart[]): { par
     if (!first || !last) return [];
     const { start } = first;
     const { end } = last;
-    // The utterance's own edges where they are near: the sound's beginning and end rather than the word's.
-    const snap = (value: number, edge: 'start' | 'end'): number =>
-      sounding.reduce((best, one) => (Math.abs(one[edge] - value) < Math.min(0.15, Math.abs(best - value) || 0.15) ? one[edge] : best), value);
     const rate = said.length / Math.max(0.05, end - start);
     const share = spoken(start, end) / Math.max(0.05, end - start);
     const good = rate > SLOWEST && rate < QUICKEST && share > 0.5 && said.length > words.length / 2;
     if (good) fits++;
     if (!names.has(role)) names.set(role, names.size);
     const confidence = good ? Math.round(Math.min(1, share) * (said.length / words.length) * 100) / 100 : 0.1;
-    return [{ start: snap(start, 'start'), end: snap(end, 'end'), speaker: names.get(role) as number, confidence, line: id }];
+    return [{ ...snapped({ start, end }, sounding, listening.noisy), speaker: names.get(role) as number, confidence, line: id }];
   });
   // Sound that no line has is kept as parts of its own, so that nothing said is lost.
   const left = sounding.filter(({ start, end }) => end - start > 0.5 && parts.every((part) => Math.min(part.end, end) - Math.max(part.start, start) < 0.2));

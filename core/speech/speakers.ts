@@ -16,8 +16,14 @@ const PITCH_MOST = 16;
 const FOUNDING = 80;
 const CAPPED = 200;
 const LEAST_CLUSTER = 60;
-/** Clusters farther apart than this are other people. */
+/**
+ * Clusters farther apart than this are other people: without noise, and where speech stands no more than LOUD_NOISE over
+ * it, which makes voices alike (dB; tuned on the tuning half of `kipzo bench speech`).
+ */
 const STOP = 2.5;
+const STOP_IN_NOISE = 1.9;
+const LOUD_NOISE = 13;
+const NO_NOISE = 35;
 /** What a change of speaker costs a short utterance. */
 const CHANGE = 0.3;
 
@@ -77,9 +83,12 @@ export class Voices {
   private readonly features: Float32Array;
   private readonly samples: Float32Array;
   readonly frames: number;
+  /** Decibels by which speech stands over the noise. */
+  readonly overNoise: number;
 
   /** `features` are those of the whole recording (one cepstral mean for all); 16 kHz samples. */
-  constructor(model: AcousticModel, features: Float32Array, frames: number, samples: Float32Array) {
+  constructor(model: AcousticModel, features: Float32Array, frames: number, samples: Float32Array, overNoise: number) {
+    this.overNoise = overNoise;
     this.model = model;
     this.features = features;
     this.frames = frames;
@@ -205,6 +214,7 @@ export function speakersOf(voices: Voices, utterances: readonly { readonly start
       .sort((a, b) => b.n - a.n)
       .slice(0, Math.max(founders.length, (count ?? 2) * 3))
       .map(({ index }) => index);
+  const stop = STOP_IN_NOISE + (STOP - STOP_IN_NOISE) * Math.max(0, Math.min(1, (voices.overNoise - LOUD_NOISE) / (NO_NOISE - LOUD_NOISE)));
   let clusters = founders.map(single);
   while (clusters.length > Math.max(1, count ?? 1)) {
     let best = { cost: Number.POSITIVE_INFINITY, a: 0, b: 1 };
@@ -213,7 +223,7 @@ export function speakersOf(voices: Voices, utterances: readonly { readonly start
         const cost = linkage(clusters[a] as Cluster, clusters[b] as Cluster);
         if (cost < best.cost) best = { cost, a, b };
       }
-    if (count === undefined && best.cost > STOP) break;
+    if (count === undefined && best.cost > stop) break;
     const joined = merged(clusters[best.a] as Cluster, clusters[best.b] as Cluster);
     clusters = clusters.filter((_, index) => index !== best.a && index !== best.b);
     clusters.push(joined);
