@@ -78,7 +78,7 @@ export async function analyseMedia(
 /** The same analysis as the page's worker makes, with pronunciations of unknown words asked for first. */
 export async function analyseSamples(samples: Float32Array, words: readonly string[] | undefined, { language, certain }: Saying = {}): Promise<Analysis> {
   const resources = await resourcesFor(words, language);
-  return analysisOf(listen(samples, words, certain ? { ...resources, script: 'certain' } : resources), samples);
+  return analysisOf(listen(samples, words, { ...resources, certain: certain === true }), samples);
 }
 
 const span = { start: v.pipe(v.number(), v.integer(), v.minValue(0)), end: v.pipe(v.number(), v.integer(), v.minValue(0)) };

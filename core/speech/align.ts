@@ -69,7 +69,8 @@ export function align(
     if (placed && !doubtful.length) break;
     for (const word of doubtful) for (let n = word - ROUND; n <= word + ROUND; n++) open.add(n);
     const again = tried(graphOf(model, words, (word) => (open.has(word) ? doubt : undefined)));
-    if (!again) break;
+    // Where most of a script would be left out, it is another one, or a voice that the model does not know: nothing is.
+    if (!again || (placed && new Set(again.map(({ word }) => word)).size - 1 < words.length / 2)) break;
     const same = again.length === placed?.length && again.every((phone, n) => phone.phone === placed?.[n]?.phone && phone.from === placed[n]?.from);
     placed = again;
     if (same) break;

@@ -1,9 +1,9 @@
 import { toTicks } from '../time/ticks.ts';
 import { denoised, type Stretch, speechActivity } from './activity.ts';
-import { align, OTHER, type PlacedPhone, type Script } from './align.ts';
+import { align, OTHER, type PlacedPhone } from './align.ts';
 import { ANALYSIS_VERSION, type Analysis, isSaid } from './analysis.ts';
 import { corrected, type TimedPhone } from './boundaries.ts';
-import { type Dictionary, type Pronunciation, spoken } from './dictionary.ts';
+import { bareWord, type Dictionary, type Pronunciation, spoken, spokenAbroad } from './dictionary.ts';
 import { cepstra, melEnergies, RATE, widen } from './features.ts';
 import { phoneLoop } from './loop.ts';
 import { levels, relativeLoudness } from './loudness.ts';
@@ -18,19 +18,24 @@ export interface SpeechResources {
   readonly dictionary: Dictionary;
   /** Phones of words that the dictionary lacks, asked for before. */
   readonly pronunciations?: Readonly<Record<string, readonly string[]>>;
-  /** How far a text can be trusted to be what is said (align.ts); English that may differ where nothing is said. */
-  readonly script?: Script;
+  /** The text is in another language than English. */
+  readonly foreign?: boolean;
+  /** The text surely is what is said. */
+  readonly certain?: boolean;
 }
+
+/** What a word's pronunciations are found by. */
+export type Spelling = Pick<SpeechResources, 'dictionary' | 'pronunciations' | 'foreign'>;
 
 const NOTHING: Dictionary = { lookup: () => [] };
 
 /** Resources for a language (a BCP 47 tag): the dictionary is English, other words are pronounced by rules. */
 export const inLanguage = (resources: SpeechResources, language = 'en'): SpeechResources =>
-  /^en\b/.test(language) ? resources : { ...resources, dictionary: NOTHING, script: 'other-language' };
+  /^en\b/.test(language) ? resources : { ...resources, dictionary: NOTHING, foreign: true };
 
 /** Words of a text that need a pronunciation from outside. */
-export const unknownWords = (words: readonly string[], { dictionary, pronunciations = {} }: Pick<SpeechResources, 'dictionary' | 'pronunciations'>): string[] => [
-  ...new Set(words.flatMap(spoken).filter((word) => dictionary.lookup(word).length === 0 && !pronunciations[word])),
+export const unknownWords = (words: readonly string[], { dictionary, pronunciations = {}, foreign }: Spelling): string[] => [
+  ...new Set(words.flatMap(foreign ? spokenAbroad : spoken).filter((word) => dictionary.lookup(word).length === 0 && !pronunciations[word])),
 ];
 
 /** Letters as phones: the last resort for a word that nothing knows, so that its time is at least found. */
@@ -64,12 +69,14 @@ const LETTERS: Readonly<Record<string, string>> = {
 };
 
 /** All ways to say a written word: each spoken part's pronunciations, joined. */
-export function pronunciationsOf(word: string, { dictionary, pronunciations = {} }: Pick<SpeechResources, 'dictionary' | 'pronunciations'>): Pronunciation[] {
+export function pronunciationsOf(word: string, { dictionary, pronunciations = {}, foreign }: Spelling): Pronunciation[] {
   let ways: Pronunciation[] = [{ phones: [], stressed: undefined }];
-  for (const part of spoken(word)) {
+  for (const part of (foreign ? spokenAbroad : spoken)(word)) {
     const given = pronunciations[part];
     const known = dictionary.lookup(part);
-    const options: readonly Pronunciation[] = known.length ? known : [{ phones: given ?? [...part].flatMap((letter) => LETTERS[letter]?.split(' ') ?? []), stressed: undefined }];
+    const options: readonly Pronunciation[] = known.length
+      ? known
+      : [{ phones: given ?? [...bareWord(part)].flatMap((letter) => LETTERS[letter]?.split(' ') ?? []), stressed: undefined }];
     ways = ways
       .flatMap((way) =>
         options.map((option) => ({
@@ -181,7 +188,7 @@ export class Listening {
             features,
             frames,
             spokenIndex.map((index) => ways[index] as Pronunciation[]),
-            resources.script,
+            resources.certain ? 'certain' : resources.foreign ? 'other-language' : 'english',
           )
         : undefined;
       if (placed) {

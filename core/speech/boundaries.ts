@@ -15,6 +15,10 @@ export interface TimedPhone {
 const ALL_EARLIER = 0.004;
 const INTO_VOWEL_EARLIER = 0.006;
 const OUT_OF_VOWEL_LATER = 0.003;
+const STOP_INTO_VOWEL_EARLIER = -0.003;
+const HARD_INTO_VOWEL_EARLIER = 0.001;
+const VOWEL_INTO_STOP_LATER = -0.002;
+const HARD = new Set(['F', 'TH', 'S', 'SH', 'HH']);
 const CLOSURE = 0.1;
 const SHARED_SILENCE = 0.05;
 const STOP_AFTER_SILENCE = 0.035;
@@ -69,8 +73,8 @@ export function corrected(placed: readonly PlacedPhone[], length: number, noisy 
     else if (noisy && a.label === 'SIL' && SOFT.has(b.label)) border -= SOFT_IN_NOISE;
     else if (b.label === 'SIL' && isStop(a.label)) border += STOP_BEFORE_SILENCE;
     else if (a.label !== 'SIL' && b.label !== 'SIL') {
-      if (!isVowel(a.label) && isVowel(b.label)) border -= INTO_VOWEL_EARLIER;
-      else if (isVowel(a.label) && !isVowel(b.label)) border += OUT_OF_VOWEL_LATER;
+      if (!isVowel(a.label) && isVowel(b.label)) border -= isStop(a.label) ? STOP_INTO_VOWEL_EARLIER : HARD.has(a.label) ? HARD_INTO_VOWEL_EARLIER : INTO_VOWEL_EARLIER;
+      else if (isVowel(a.label) && !isVowel(b.label)) border += isStop(b.label) ? VOWEL_INTO_STOP_LATER : OUT_OF_VOWEL_LATER;
     }
     border = Math.min(Math.max(border, a.start + least), b.end - least, length);
     a.end = border;

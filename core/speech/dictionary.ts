@@ -102,3 +102,13 @@ export function spoken(word: string): string[] {
     .map(bareWord)
     .filter(Boolean);
 }
+
+/** The parts of a word of any language as it is written: lower case, without the signs round it. Numbers stay, its rules read them. */
+export const spokenAbroad = (word: string): string[] =>
+  word
+    .normalize('NFC')
+    .toLowerCase()
+    .replace(/[’‘]/g, "'")
+    .split(/[\s\-–—/]+/)
+    .map((part) => part.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '').replace(/[^\p{L}\p{M}\p{N}'.]/gu, ''))
+    .filter(Boolean);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { dice } from '../draw/hash.ts';
 import { speechActivity } from './activity.ts';
 import { corrected } from './boundaries.ts';
-import { bareWord, numberInWords, openDictionary, packDictionary, spoken } from './dictionary.ts';
+import { bareWord, numberInWords, openDictionary, packDictionary, spoken, spokenAbroad } from './dictionary.ts';
 import { estimateSpeech } from './estimate.ts';
 import { melEnergies, RATE } from './features.ts';
 import { mouthCues } from './mouth.ts';
@@ -132,4 +132,15 @@ it('a line without a voice has a length, words in order and moving lips', () => 
   expect(guess.length).toBeGreaterThan(24_000);
   expect(new Set(guess.mouth.map((m) => m.shape)).size).toBeGreaterThan(3);
   expect(guess.mouth.at(-1)?.end).toBeLessThanOrEqual(guess.length);
+});
+
+describe('a word of another language', () => {
+  it.each([
+    ['„Für', ['für']],
+    ['łodzi,', ['łodzi']],
+    ['море!', ['море']],
+    ['c’est-à-dire', ["c'est", 'à', 'dire']],
+    ['¿Por', ['por']],
+    ['—', []],
+  ])('%s keeps its own letters', (word, parts) => expect(spokenAbroad(word as string)).toEqual(parts));
 });

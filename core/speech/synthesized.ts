@@ -1,4 +1,4 @@
-import { type Heard, pronunciationsOf, type SpeechResources, withWords } from './analyse.ts';
+import { type Heard, pronunciationsOf, type Spelling, withWords } from './analyse.ts';
 import { isVowel } from './phones.ts';
 
 /** A phone as a synthesizer says it was spoken, seconds from the sound's start. */
@@ -35,11 +35,7 @@ const swap = (a: string, b: string): number => (a === b ? 0 : isVowel(a) === isV
  * 1974). Gives for each said phone the word's place and the phone's place in the word's first pronunciation, or -1 for
  * silence; `place` is -1 for a phone that the dictionary does not have there.
  */
-export function wordsOfPhones(
-  words: readonly string[],
-  phones: readonly SaidPhone[],
-  resources: Pick<SpeechResources, 'dictionary' | 'pronunciations'>,
-): { word: number; place: number }[] {
+export function wordsOfPhones(words: readonly string[], phones: readonly SaidPhone[], resources: Spelling): { word: number; place: number }[] {
   const said = phones.flatMap(({ label }, index) => (label === 'SIL' ? [] : [{ label, index }]));
   const expected = words.flatMap((word, index) => (pronunciationsOf(word, resources)[0]?.phones ?? []).map((label, place) => ({ label, word: index, place })));
   const n = expected.length;
@@ -77,11 +73,7 @@ export function wordsOfPhones(
 }
 
 /** When each word was said, seconds: from its first phone to its last; an empty span where none of it was. */
-export function wordSpans(
-  words: readonly string[],
-  phones: readonly SaidPhone[],
-  resources: Pick<SpeechResources, 'dictionary' | 'pronunciations'>,
-): { start: number; end: number }[] {
+export function wordSpans(words: readonly string[], phones: readonly SaidPhone[], resources: Spelling): { start: number; end: number }[] {
   const spans: ({ start: number; end: number } | undefined)[] = words.map(() => undefined);
   wordsOfPhones(words, phones, resources).forEach(({ word }, index) => {
     if (word < 0) return;
@@ -97,7 +89,7 @@ export function wordSpans(
  * What is heard in a synthesized sound, from the synthesizer's own phone times: exact, nothing guessed. Phones in
  * order, seconds of a sound that lasts `duration`.
  */
-export function heardFrom(phones: readonly SaidPhone[], words: readonly string[], duration: number, resources: Pick<SpeechResources, 'dictionary' | 'pronunciations'>): Heard {
+export function heardFrom(phones: readonly SaidPhone[], words: readonly string[], duration: number, resources: Spelling): Heard {
   const timed: SaidPhone[] = [];
   let at = 0;
   for (const phone of phones) {

@@ -11,7 +11,7 @@ const TOGETHER = 300;
  * over 60 letters) has none.
  */
 export async function pronounce(words: readonly string[], language = 'en-us'): Promise<Record<string, readonly string[]>> {
-  const missing = words.filter((word) => !known.has(`${language} ${word}`) && /^[\p{L}\p{N}'.-]{1,60}$/u.test(word));
+  const missing = words.filter((word) => !known.has(`${language} ${word}`) && /^[\p{L}\p{M}\p{N}'.-]{1,60}$/u.test(word));
   for (let at = 0; at < missing.length; at += TOGETHER) {
     const batch = missing.slice(at, at + TOGETHER);
     const rows = await ipaOf(batch, language);

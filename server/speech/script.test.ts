@@ -61,6 +61,7 @@ it.each([
   ['de', 'Im Hafen liegen sieben kleine Boote auf dem nassen Sand.'],
   ['es', 'La luna tira con más fuerza del lado que está cerca.'],
   ['pl', 'Siedem małych łodzi leżało na mokrym piasku.'],
+  ['ru', 'Море уходит и приходит дважды в день.'],
 ])('words of another language (%s) are not doubted because its sounds are strange', async (language, text) => {
   const list = text.split(' ');
   const heard = listen(said('espeak-ng', language, text), list, await resourcesFor(list, language)).words;
