@@ -2,13 +2,14 @@ import { listen } from '#core/speech/analyse';
 import { mouthCues } from '#core/speech/mouth';
 import { speechResources } from '#server/speech/resources';
 import { dialogueFigures, twentyFigures } from './dialogues.ts';
-import { costFigures, wrongLineFigures, wrongScriptFigures } from './more.ts';
+import { languageFigures } from './languages.ts';
+import { costFigures, memoryFigures, wrongLineFigures, wrongScriptFigures } from './more.ts';
 import { emptyTally, figures, tally } from './score.ts';
 import { TUNING, VERDICT } from './sentences.ts';
 import { type Dialogue, dialogueSet, plainSet, type Recording, twentySet, unevenSet, VOICES } from './sets.ts';
 
 /** Speech figures on sets made from the synthesizers present; `tuning` picks the half that may be tuned on. */
-export function benchSpeech({ tuning = false }: { tuning?: boolean } = {}) {
+export async function benchSpeech({ tuning = false }: { tuning?: boolean } = {}) {
   const sentences = tuning ? TUNING : VERDICT;
   const voices = tuning ? VOICES.tuning : VOICES.verdict;
   const sets = { plain: plainSet(sentences, voices), uneven: unevenSet(sentences, voices) };
@@ -35,6 +36,8 @@ export function benchSpeech({ tuning = false }: { tuning?: boolean } = {}) {
     dialogues,
     twenty,
     wrongScript: { ...wrongScriptFigures(sets.plain.filter((_, n) => n % 4 === 0)), ...wrongLineFigures(talks.filter(({ overlap }) => !overlap)) },
+    languages: await languageFigures(),
+    memory: await memoryFigures(),
     timesRealTime: costFigures(talks.find(({ noise, overlap, speakers }) => noise === undefined && !overlap && speakers > 1) as Dialogue),
   };
 }

@@ -71,9 +71,10 @@ export function dialogueFigures(dialogues: readonly Dialogue[]) {
     };
   };
   return {
-    clean: group(({ noise, overlap }) => noise === undefined && !overlap),
+    clean: group(({ noise, overlap, music }) => noise === undefined && !overlap && !music),
     noise20: group(({ noise, overlap }) => noise === 20 && !overlap),
     noise12: group(({ noise, overlap }) => noise === 12 && !overlap),
+    music: group(({ music }) => music),
     overlaps: group(({ overlap }) => overlap),
   };
 }

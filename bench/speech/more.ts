@@ -1,7 +1,12 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { dice, hashText } from '#core/draw/hash';
 import { speechActivity } from '#core/speech/activity';
 import { Listening, listen } from '#core/speech/analyse';
 import { melEnergies, RATE } from '#core/speech/features';
+import { ROOT } from '#server/root';
 import { speechResources } from '#server/speech/resources';
 import type { Dialogue, Recording } from './sets.ts';
 
@@ -59,6 +64,19 @@ export function wrongLineFigures(dialogues: readonly Dialogue[]): Record<'lineMi
   }
   const share = ([near, all]: [number, number]): number => Math.round((1000 * near) / Math.max(1, all)) / 10;
   return { lineMissing: share(sums.lineMissing), lineAdded: share(sums.lineAdded) };
+}
+
+/** Megabytes that the model and dictionary take while open, and that a page downloads for them (gzip). */
+export async function memoryFigures(): Promise<{ openMb: number; downloadMb: number }> {
+  // In a process of its own: what this one holds already would count.
+  const program = `import { speechResources } from '${new URL('../../server/speech/resources.ts', import.meta.url).href}';
+global.gc(); const before = process.memoryUsage(); speechResources(); global.gc(); const after = process.memoryUsage();
+console.log(after.heapUsed + after.external - before.heapUsed - before.external);`;
+  const bytes = Number(execFileSync(process.execPath, ['--expose-gc', '--import', 'tsx', '--input-type=module', '-e', program], { cwd: ROOT }).toString());
+  const files = ['dist/speech/acoustic.bin', 'dist/speech/dictionary.bin', 'core/speech/senones.wasm'];
+  const download = files.reduce((sum, file) => sum + gzipSync(readFileSync(join(ROOT, file))).length, 0);
+  const megabytes = (value: number): number => Math.round(value / 1e5) / 10;
+  return { openMb: megabytes(bytes), downloadMb: megabytes(download) };
 }
 
 /** `cost`: how many seconds of a dialogue each step takes in a second of one processor. */

@@ -4,6 +4,7 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { dice, hashText } from '#core/draw/hash';
+import { OWN_RATE, ownSamples, ownSource } from '#core/sound/own/index';
 import { RATE } from '#core/speech/features';
 import { phoneOfSynthesizer, type SaidPhone, wordSpans } from '#core/speech/synthesized';
 import { readWav, resample, toMono } from '#core/speech/wav';
@@ -142,6 +143,8 @@ export interface Dialogue {
   /** Decibels over the noise; undefined for clean. */
   readonly noise: number | undefined;
   readonly overlap: boolean;
+  /** A bed of ours lies under it. */
+  readonly music: boolean;
 }
 
 /** Pink noise by Kellet's filter, seeded. */
@@ -171,11 +174,15 @@ interface Making {
   /** Decibels over pink noise; undefined for clean. */
   readonly noise: number | undefined;
   readonly overlap: boolean;
+  readonly music?: boolean;
   readonly seed: number;
 }
 
+/** Decibels by which music lies below the voices. */
+const MUSIC_BELOW = 15;
+
 /** A dialogue: lines one after the other with gaps of .15 to 1.5 s, truths kept. */
-function makeDialogue({ name, sentences, cast, count, noise, overlap, seed }: Making): Dialogue {
+function makeDialogue({ name, sentences, cast, count, noise, overlap, music = false, seed }: Making): Dialogue {
   const chance = dice(seed);
   const pieces: { samples: Float32Array; at: number; speaker: number; words: string[]; phones: TruePhone[]; wordTimes: { start: number; end: number }[] }[] = [];
   let at = 0.6;
@@ -204,6 +211,13 @@ function makeDialogue({ name, sentences, cast, count, noise, overlap, seed }: Ma
     const gain = level / own / 10 ** (noise / 20);
     for (let k = 0; k < length; k++) samples[k] = (samples[k] as number) + (hiss[k] as number) * gain;
   }
+  if (music) {
+    const [left] = ownSamples(ownSource('harbour')) as readonly [Float32Array, Float32Array];
+    const bed = resample(left, OWN_RATE, RATE);
+    const power = (list: Float32Array): number => list.reduce((sum, value) => sum + value * value, 0) / list.length;
+    const gain = Math.sqrt(power(samples) / power(bed)) / 10 ** (MUSIC_BELOW / 20);
+    for (let k = 0; k < length; k++) samples[k] = (samples[k] as number) + (bed[k % bed.length] as number) * gain;
+  }
   const moved = <T extends { start: number; end: number }>(list: readonly T[], by: number): T[] => list.map((one) => ({ ...one, start: one.start + by, end: one.end + by }));
   return {
     name,
@@ -219,27 +233,30 @@ function makeDialogue({ name, sentences, cast, count, noise, overlap, seed }: Ma
     speakers: new Set(pieces.map((piece) => piece.speaker)).size,
     noise,
     overlap,
+    music,
   };
 }
 
-/** `dialogue`: 12 of 6 to 9 lines by 1 to 4 voices; a third each clean, 20 dB, 12 dB; two overlap. */
+/** `dialogue`: 12 of 6 to 9 lines by 1 to 4 voices; a third each clean, 20 dB, 12 dB; two overlap, and one more has music under it. */
 export const dialogueSet = (sentences: readonly string[], voices: readonly string[], seed: number): Dialogue[] =>
-  Array.from({ length: 12 }, (_, n) => {
+  Array.from({ length: 13 }, (_, n) => {
     const chance = dice(seed * 100 + n);
-    const speakers = Math.min(voices.length, 1 + (n % 4));
+    const speakers = Math.min(voices.length, n === 12 ? 2 : 1 + (n % 4));
     const cast = [...voices]
       .map((voice) => ({ voice, at: chance.next() }))
       .sort((a, b) => a.at - b.at)
       .slice(0, speakers)
       .map(({ voice }) => voice);
-    const noise = [undefined, 20, 12][n % 3];
+    const music = n === 12;
+    const noise = music ? undefined : [undefined, 20, 12][n % 3];
     return makeDialogue({
-      name: `${n} ${speakers} ${noise ?? 'clean'}`,
+      name: `${n} ${speakers} ${noise ?? (music ? 'music' : 'clean')}`,
       sentences,
       cast,
       count: 6 + Math.floor(chance.next() * 4),
       noise,
       overlap: n === 5 || n === 10,
+      music,
       seed: seed * 1000 + n,
     });
   });
