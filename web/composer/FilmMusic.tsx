@@ -9,8 +9,7 @@ import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
 import { Button, Empty, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
-import { chooseFiles, SOUND_TYPES } from '../voices.ts';
-import { SoundFields, storedSound } from './SoundFields.tsx';
+import { chosenSound, SoundFields } from './SoundFields.tsx';
 
 /** Music under the whole film: it runs on over cuts and gives way to voices. */
 export function FilmMusic({ document, film }: { document: Document; film: FilmSchedule }) {
@@ -81,16 +80,7 @@ export function FilmMusic({ document, film }: { document: Document; film: FilmSc
               {name}
             </Button>
           ))}
-          <Button
-            className="!h-7 !px-2.5"
-            onClick={() =>
-              void chooseFiles(SOUND_TYPES, false).then(async ([file]) => {
-                if (!file) return;
-                const { source, name } = await storedSound(file);
-                add(source, name);
-              })
-            }
-          >
+          <Button className="!h-7 !px-2.5" onClick={() => void chosenSound().then((sound) => sound && add(sound.source, sound.name))}>
             Your own file
           </Button>
         </div>

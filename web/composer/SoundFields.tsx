@@ -73,11 +73,7 @@ export function SoundFields({ sound, fps, onChange }: { sound: Sounding; fps: nu
         >
           {heard ? <Square size={12} fill="currentColor" /> : <Play size={12} fill="currentColor" />}
         </IconButton>
-        <IconButton
-          label="Your own file"
-          className="border border-edge"
-          onClick={() => void chooseFiles(SOUND_TYPES, false).then(async ([file]) => file && onChange(await storedSound(file)))}
-        >
+        <IconButton label="Your own file" className="border border-edge" onClick={() => void chosenSound().then((sound) => sound && onChange(sound))}>
           <Upload size={13} strokeWidth={1.6} />
         </IconButton>
       </span>
@@ -153,8 +149,10 @@ function Dial({ label, min, max, step, value, onTake }: { label: string; min: nu
   );
 }
 
-/** A file brought in as a sound of its own. */
-export async function storedSound(file: File): Promise<{ source: string; name: string }> {
+/** A file that the user chooses, brought in as a sound of its own; undefined where none is chosen or it is none, which is said. */
+export async function chosenSound(): Promise<{ source: string; name: string } | undefined> {
+  const [file] = await chooseFiles(SOUND_TYPES, false);
+  if (!file) return undefined;
   const known = toast.loading(`Reading “${file.name}” …`);
   try {
     const media = await uploadMedia('sound', file);
@@ -162,6 +160,6 @@ export async function storedSound(file: File): Promise<{ source: string; name: s
     return { source: media.hash, name: file.name.replace(/\.[^.]+$/, '').slice(0, 120) || 'Sound' };
   } catch (thrown) {
     toast.error(sentenceOf(thrown), { id: known });
-    throw thrown;
+    return undefined;
   }
 }

@@ -125,6 +125,13 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
     [begin, line, onClose, recording, role, scene.id],
   );
 
+  // At the longest that a recording may be it is kept by itself.
+  useEffect(() => {
+    if (step !== 'recording') return;
+    const timer = setInterval(() => (microphone.current?.seconds ?? 0) >= LONGEST_SECONDS && void end(false), 500);
+    return () => clearInterval(timer);
+  }, [step, end]);
+
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.target instanceof HTMLSelectElement) return;

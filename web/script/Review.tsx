@@ -5,7 +5,6 @@ import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
 import { splitWords } from '#core/formats/script/read';
 import { takeOf } from '#core/schedule/timing';
-import type { Part } from '#core/speech/parting';
 import { formatLength, formatMoment } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
@@ -15,18 +14,8 @@ import { audition, stop } from '../composer/transport.ts';
 import { Button, CutTag, IconButton } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { layParts, partStored, warnOfClipping } from '../voices.ts';
+import { asLine, dropOrKeep, given, giveTo, joinNext, type Piece, splitAtQuietest, unsaidLines } from './pieces.ts';
 import { usePeaks } from './Waveform.tsx';
-
-/** A part as it is reviewed. */
-interface Piece {
-  readonly key: number;
-  readonly start: number;
-  readonly end: number;
-  readonly role: string;
-  readonly line: string | undefined;
-  readonly confidence: number;
-  readonly dropped: boolean;
-}
 
 interface Props {
   readonly document: Document;
@@ -100,24 +89,10 @@ export function Review({ document, scene, file, onClose }: Props) {
       setHeard((now) => (now === index ? undefined : now)),
     );
   };
-  const give = (index: number, role: string): void => change((list) => list.map((piece, n) => (n === index ? { ...piece, role, confidence: 1 } : piece)));
-  const drop = (index: number): void => change((list) => list.map((piece, n) => (n === index ? { ...piece, dropped: !piece.dropped } : piece)));
-  const join = (index: number): void =>
-    change((list) => {
-      const [a, b] = [list[index], list[index + 1]];
-      return a && b ? list.flatMap((piece, n) => (n === index ? [{ ...a, end: b.end, line: a.line ?? b.line }] : n === index + 1 ? [] : [piece])) : list;
-    });
-  const split = (index: number): void =>
-    change((list) =>
-      list.flatMap((piece, n) => {
-        if (n !== index || piece.end - piece.start < 0.3) return [piece];
-        const middle = quietest(peaksOf(piece), piece.start, piece.end);
-        return [
-          { ...piece, end: middle },
-          { ...piece, key: next.current++ + 10_000, start: middle, line: undefined },
-        ];
-      }),
-    );
+  const give = (index: number, role: string): void => change((list) => giveTo(list, index, role));
+  const drop = (index: number): void => change((list) => dropOrKeep(list, index));
+  const join = (index: number): void => change((list) => joinNext(list, index));
+  const split = (index: number): void => change((list) => splitAtQuietest(list, index, peaksOf(list[index] as Piece), next.current++ + 10_000));
   const overview = usePeaks(media?.hash ?? '', 0, media?.total ?? 1, 1180);
   const seconds = (media?.total ?? 0) / 48_000;
   const peaksOf = (piece: Piece): readonly number[] => {
@@ -125,6 +100,7 @@ export function Review({ document, scene, file, onClose }: Props) {
     return overview.slice(Math.floor((piece.start / seconds) * overview.length), Math.ceil((piece.end / seconds) * overview.length));
   };
   const kept = pieces.filter(({ dropped }) => !dropped);
+  const unsaid = unsaidLines(pieces, lines);
   const take = async (): Promise<void> => {
     if (!media || !kept.length) return;
     setStep('taking');
@@ -186,6 +162,11 @@ export function Review({ document, scene, file, onClose }: Props) {
         <span className="text-[12px] text-ink-2">
           {step === 'ready' || step === 'taking' ? `${formatMoment(media?.total ?? 0, 1)}, ${kept.length} of ${pieces.length} parts kept` : ''}
         </span>
+        {step === 'ready' && unsaid.length > 0 && (
+          <span className="min-w-0 truncate text-[12px] text-ink-2" data-unsaid={unsaid.length} title={unsaid.map(({ index, line }) => `${index + 1} ${line.text}`).join('\n')}>
+            not in it: line{unsaid.length === 1 ? '' : 's'} {unsaid.map(({ index }) => index + 1).join(', ')}
+          </span>
+        )}
         <span className="flex-1" />
         <label className="flex items-center gap-2 text-[12px] text-ink-2">
           Part it
@@ -282,17 +263,7 @@ export function Review({ document, scene, file, onClose }: Props) {
                 onChoose={() => setAt(index)}
                 onPlay={() => (setAt(index), play(index))}
                 onRole={(role) => give(index, role)}
-                onLine={(line) =>
-                  change((list) =>
-                    list.map((one, n) =>
-                      n === index
-                        ? { ...one, line, role: (line && lines.find(({ id }) => id === line)?.line.role) || one.role }
-                        : one.line === line && line
-                          ? { ...one, line: undefined }
-                          : one,
-                    ),
-                  )
-                }
+                onLine={(line) => change((list) => asLine(list, index, line, lines.find(({ id }) => id === line)?.line.role))}
                 onSplit={() => split(index)}
                 onJoin={() => join(index)}
                 onDrop={() => drop(index)}
@@ -414,43 +385,4 @@ function Row({
       </span>
     </li>
   );
-}
-
-/** Parts as pieces: roles by the script where a line is known, else in the order of first appearance. */
-function given(parts: readonly Part[], roles: readonly string[], lines: PlacedScene['lines']): Piece[] {
-  const byLine = new Map(lines.map(({ id, line }) => [id, line.role] as const));
-  const bySpeaker = new Map<number, string>();
-  for (const { line, speaker } of parts) {
-    const role = line ? byLine.get(line) : undefined;
-    if (role && !bySpeaker.has(speaker)) bySpeaker.set(speaker, role);
-  }
-  // Voices without a line take the roles that are left, those who speak in the scene first.
-  const order = [...new Set([...lines.flatMap(({ line }) => (line.role ? [line.role] : [])), ...roles])];
-  for (const { speaker } of parts) {
-    if (bySpeaker.has(speaker)) continue;
-    const free = order.find((role) => ![...bySpeaker.values()].includes(role)) ?? order[speaker % Math.max(1, order.length)];
-    if (free) bySpeaker.set(speaker, free);
-  }
-  // Without a script's words the lines of each role are taken in order.
-  const open = new Map(order.map((role) => [role, lines.filter(({ line }) => line.role === role && (takeOf(line)?.kind ?? 'draft') === 'draft').map(({ id }) => id)] as const));
-  const matched = parts.some(({ line }) => line);
-  const counts = new Map<string, number>();
-  for (const part of parts) counts.set(bySpeaker.get(part.speaker) ?? '', (counts.get(bySpeaker.get(part.speaker) ?? '') ?? 0) + 1);
-  return parts.map(({ start, end, speaker, confidence, line }, key) => {
-    const role = (line && byLine.get(line)) || bySpeaker.get(speaker) || (roles[0] as string);
-    // Only where there are as many parts as lines is the order worth believing.
-    const own = !matched && open.get(role)?.length === counts.get(role) ? open.get(role)?.shift() : undefined;
-    if (own) counts.set(role, (counts.get(role) ?? 1) - 1);
-    return { key, start, end, role, line: line ?? own, confidence, dropped: false };
-  });
-}
-
-/** The quietest moment in the middle of a piece. */
-function quietest(peaks: readonly number[], start: number, end: number): number {
-  if (peaks.length < 6) return (start + end) / 2;
-  const [low, high] = [Math.floor(peaks.length * 0.15), Math.ceil(peaks.length * 0.85)];
-  let best = low;
-  const level = (n: number): number => (peaks[n - 1] ?? 0) + (peaks[n] as number) + (peaks[n + 1] ?? 0);
-  for (let n = low; n < high; n++) if (level(n) < level(best)) best = n;
-  return start + ((best + 0.5) / peaks.length) * (end - start);
 }
