@@ -71,6 +71,61 @@ describe('the demo', () => {
     await browser.until('it stops', 'return !kipzo.view.getState().playing');
   });
 
+  it('lets several cues be chosen, moved, doubled and deleted as one, each step taken back', async () => {
+    // The lane of figures with most cues, and one cue of another lane.
+    const [bars, other] = (await browser.run(`
+      const lanes = [...document.querySelectorAll('[data-lane]')].map((lane) => [...lane.querySelectorAll('[data-cue] > button:first-child')]).filter((list) => list.length);
+      lanes.sort((a, b) => b.length - a.length);
+      return [lanes[0], lanes[1][0]];`)) as [WebElement[], WebElement];
+    expect(bars.length).toBeGreaterThan(2);
+    const pressed = () =>
+      browser.run(`return [...document.querySelectorAll('[data-cue]')].filter((c) => c.querySelector('[aria-pressed="true"]')).map((c) => c.dataset.cue)`) as Promise<string[]>;
+    const offsets = () => scene('return Object.fromEntries(Object.entries(s.cues).map(([id, c]) => [id, c.start.offset]))') as Promise<Record<string, number>>;
+    const click = (bar: WebElement, ...keys: string[]) => {
+      const actions = browser.driver.actions();
+      for (const key of keys) actions.keyDown(key);
+      actions.move({ origin: bar }).click();
+      for (const key of keys) actions.keyUp(key);
+      return actions.perform();
+    };
+    const keys = (key: string) => browser.driver.actions().keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform();
+    await browser.run('arguments[0].scrollIntoView({ block: "center", inline: "center" })', bars[0]);
+    await click(bars[0] as WebElement);
+    expect(await pressed()).toHaveLength(1);
+    // Up to the third of the lane: it stays in its lane.
+    await browser.run('arguments[0].scrollIntoView({ block: "center", inline: "center" })', bars[2]);
+    await click(bars[2] as WebElement, Key.SHIFT);
+    const three = await pressed();
+    expect(three).toHaveLength(3);
+    const before = await offsets();
+    await browser.driver.actions().sendKeys(Key.ARROW_RIGHT).perform();
+    const after = await offsets();
+    for (const [id, offset] of Object.entries(after)) expect(offset - (before[id] as number)).toBe(three.includes(id) ? 2000 : 0);
+    await keys('z');
+    await browser.until(
+      'the move is taken back',
+      `const c = Object.values(kipzo.production.getState().document.scenes)[0].cues; return c['${three[0]}'].start.offset === ${before[three[0] as string]}`,
+    );
+    await browser.run('arguments[0].scrollIntoView({ block: "center", inline: "center" })', other);
+    await click(other, Key.CONTROL);
+    expect(await pressed()).toHaveLength(4);
+    await keys('d');
+    expect(Object.keys(await offsets())).toHaveLength(Object.keys(before).length + 4);
+    await keys('z');
+    await browser.until(
+      'the copies are taken back',
+      `return Object.keys(Object.values(kipzo.production.getState().document.scenes)[0].cues).length === ${Object.keys(before).length}`,
+    );
+    await click(bars[0] as WebElement);
+    await browser.driver.actions().sendKeys(Key.DELETE).perform();
+    expect(Object.keys(await offsets())).toHaveLength(Object.keys(before).length - 1);
+    await keys('z');
+    await browser.until('the cue is back', `return Object.keys(Object.values(kipzo.production.getState().document.scenes)[0].cues).length === ${Object.keys(before).length}`);
+    expect(await offsets()).toEqual(before);
+    await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
+    await saved();
+  });
+
   it('is painted alike in Chromium and in Node: 20 frames, by the equality rule', async () => {
     let total = 0;
     let far = 0;

@@ -202,7 +202,8 @@ class BroadChoice {
     }
     const rates = [...below].flatMap((sum, n) => (frames[n] ? [sum / (frames[n] as number)] : [])).sort((a, b) => a - b);
     const at = (share: number): number => rates[Math.floor(share * (rates.length - 1))] ?? 0;
-    this.margin = at(SURE.typical) + this.doubt.belowBest + this.doubt.byDeviation * (at(SURE.typical) - at(SURE.low));
+    // Of few words the best tell little: none makes what else was said likelier than no deviation at all.
+    this.margin = Math.max(0, at(SURE.typical)) + this.doubt.belowBest + this.doubt.byDeviation * (at(SURE.typical) - at(SURE.low));
     return [...below.keys()].filter((n) => (below[n] as number) - this.margin * (frames[n] as number) > DOUBTFUL);
   }
 }

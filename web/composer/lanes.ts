@@ -2,6 +2,7 @@ import type { Cue, CueKind, Document } from '#core/document/schema';
 import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { inOrder } from '#core/time/order';
+import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { layerColour, type PlacedScene } from './film.ts';
 
 export interface Lane {
@@ -90,3 +91,8 @@ export function cueLabel(document: Document, scene: PlacedScene, cue: Cue): stri
       return cue.text;
   }
 }
+
+export const LANE_HEIGHT = 24;
+
+/** Pixels of a span of ticks at a zoom (pixels a second). */
+export const px = (ticks: number, zoom: number): number => (ticks / TICKS_PER_SECOND) * zoom;
