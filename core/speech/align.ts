@@ -105,7 +105,8 @@ function graphOf(model: AcousticModel, words: readonly (readonly Pronunciation[]
       return;
     }
     const next = add(SOMETHING, -1, 0);
-    join(open, next, doubt.somethingElse);
+    // Before the first word and after the last one more is said than between them.
+    join(open, next, word === 0 || word === words.length ? doubt.somethingElse / 2 : doubt.somethingElse);
     if (doubtOf(word - 1)) {
       join(openBefore, next, doubt.somethingElse + doubt.oneMore);
       join(other, next, doubt.oneMore);
