@@ -3,6 +3,8 @@
  * Run: node --import tsx scripts/screenshots.ts http://127.0.0.1:4170
  */
 import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openBrowser } from '../e2e/browser.ts';
 
@@ -40,6 +42,24 @@ try {
   await (await browser.find('[aria-label="Words of line 4"]')).click();
   await browser.driver.sleep(1500);
   await browser.shot(out('script.png'));
+  // Everybody in one recording: the demo's first lines as two synthesizers say them, one line of them left out.
+  const said = (await browser.run(
+    'const d = kipzo.production.getState().document; return Object.values(Object.values(d.scenes)[0].lines).sort((a, b) => (a.order < b.order ? -1 : 1)).map((l) => [d.production.roles[l.role]?.name, l.text])',
+  )) as [string, string][];
+  const folder = mkdtempSync(join(tmpdir(), 'kipzo-shots-'));
+  const pieces = said.slice(0, 9).flatMap(([who, text], n) => {
+    if (n === 2 || !text) return [];
+    const voice = { Marit: 'slt', Tully: 'rms' }[who] ?? 'awb';
+    execFileSync('flite', ['-voice', voice, '-t', text, '-o', join(folder, `${n}.wav`)]);
+    execFileSync('sox', [join(folder, `${n}.wav`), '-r', '48000', '-c', '1', join(folder, `p${n}.wav`), 'pad', '0.2', '0.5']);
+    return [join(folder, `p${n}.wav`)];
+  });
+  execFileSync('sox', [...pieces, join(folder, 'Harbour session.wav')]);
+  await browser.choose(async () => (await browser.button('Bring in one recording of everybody')).click(), join(folder, 'Harbour session.wav'));
+  await browser.until('it is parted', `return document.querySelector('[data-review]')?.dataset.review === 'ready'`, 60_000);
+  await browser.driver.sleep(1000);
+  await browser.shot(out('review.png'));
+  rmSync(folder, { recursive: true });
   await browser.driver.get(`${url}/p/${id}/export`);
   await browser.find('[data-export]');
   await browser.driver.sleep(4000);

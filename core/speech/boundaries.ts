@@ -22,7 +22,13 @@ const HARD = new Set(['F', 'TH', 'S', 'SH', 'HH']);
 const CLOSURE = 0.1;
 const SHARED_SILENCE = 0.05;
 const STOP_AFTER_SILENCE = 0.035;
-const STOP_BEFORE_SILENCE = 0.015;
+const STOP_BEFORE_SILENCE = 0.005;
+const VOICED_STOP_AFTER_SILENCE = 0.01;
+const VOICED_STOPS = new Set(['B', 'D', 'G']);
+const VOWEL_INTO_AFFRICATE_LATER = -0.012;
+const AFFRICATES = new Set(['CH', 'JH']);
+const STOP_INTO_GLIDE_LATER = 0.009;
+const GLIDING = new Set(['L', 'R', 'W', 'Y']);
 /** In noise the softest sounds drown before they are heard after a pause (tuned as the others). */
 const SOFT_IN_NOISE = 0.045;
 const SOFT = new Set(['F', 'TH']);
@@ -69,12 +75,13 @@ export function corrected(placed: readonly PlacedPhone[], length: number, noisy 
     const a = phones[index - 1] as Draft;
     const b = phones[index] as Draft;
     let border = b.start - ALL_EARLIER;
-    if (a.label === 'SIL' && isStop(b.label)) border -= STOP_AFTER_SILENCE;
+    if (a.label === 'SIL' && isStop(b.label)) border -= VOICED_STOPS.has(b.label) ? VOICED_STOP_AFTER_SILENCE : STOP_AFTER_SILENCE;
     else if (noisy && a.label === 'SIL' && SOFT.has(b.label)) border -= SOFT_IN_NOISE;
     else if (b.label === 'SIL' && isStop(a.label)) border += STOP_BEFORE_SILENCE;
     else if (a.label !== 'SIL' && b.label !== 'SIL') {
       if (!isVowel(a.label) && isVowel(b.label)) border -= isStop(a.label) ? STOP_INTO_VOWEL_EARLIER : HARD.has(a.label) ? HARD_INTO_VOWEL_EARLIER : INTO_VOWEL_EARLIER;
-      else if (isVowel(a.label) && !isVowel(b.label)) border += isStop(b.label) ? VOWEL_INTO_STOP_LATER : OUT_OF_VOWEL_LATER;
+      else if (isVowel(a.label) && !isVowel(b.label)) border += AFFRICATES.has(b.label) ? VOWEL_INTO_AFFRICATE_LATER : isStop(b.label) ? VOWEL_INTO_STOP_LATER : OUT_OF_VOWEL_LATER;
+      else if (isStop(a.label) && GLIDING.has(b.label)) border += STOP_INTO_GLIDE_LATER;
     }
     border = Math.min(Math.max(border, a.start + least), b.end - least, length);
     a.end = border;

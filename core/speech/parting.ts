@@ -53,31 +53,49 @@ export function partRecording(listening: Listening, scripts: readonly (readonly 
   return out;
 }
 
+/** Share of a line's words that have to be said for it to be in a recording. */
+const SAID_SHARE = 0.4;
+
+/**
+ * The lines of a script that are said in a recording, with the times of their words that are. Those of which too little
+ * is said are taken out, and the rest is heard once more: the few words that they had may be another line's.
+ */
+function saidLines(listening: Listening, script: readonly ScriptPart[]): { lines: readonly ScriptPart[]; said: { start: number; end: number }[][] } {
+  let lines = script;
+  while (lines.length) {
+    const heard = listening.hear(lines.flatMap(({ words }) => words));
+    if (!heard.aligned) break;
+    let at = 0;
+    const said = lines.map(({ words }) => heard.words.slice(at, (at += words.length)).filter(isSaid));
+    const enough = lines.filter(({ words }, n) => (said[n] as unknown[]).length >= Math.max(1, words.length * SAID_SHARE));
+    if (enough.length === lines.length) return { lines, said };
+    lines = enough;
+  }
+  return { lines: [], said: [] };
+}
+
 /** The lines of a script in order along the recording; undefined where they do not fit it. */
 function alongScript(listening: Listening, script: readonly ScriptPart[]): { parts: Part[]; fit: number } | undefined {
-  const lines = script.filter(({ words }) => words.length);
-  const heard = listening.hear(lines.flatMap(({ words }) => words));
-  if (!heard.aligned) return undefined;
+  const { lines, said: spans } = saidLines(
+    listening,
+    script.filter(({ words }) => words.length),
+  );
+  if (!lines.length) return undefined;
   const sounding = listening.utterances(PIECE);
   const spoken = (from: number, to: number): number => sounding.reduce((sum, one) => sum + Math.max(0, Math.min(to, one.end) - Math.max(from, one.start)), 0);
   const names = new Map<string, number>();
-  let at = 0;
   let fits = 0;
-  const parts = lines.flatMap(({ id, role, words }): Part[] => {
-    const said = heard.words.slice(at, at + words.length).filter(isSaid);
-    at += words.length;
-    const [first, last] = [said[0], said.at(-1)];
-    // A line that nobody says is no part of the recording.
-    if (!first || !last) return [];
-    const { start } = first;
-    const { end } = last;
+  const parts = lines.map(({ id, role, words }, n): Part => {
+    const said = spans[n] as (typeof spans)[number];
+    const { start } = said[0] as { start: number };
+    const { end } = said.at(-1) as { end: number };
     const rate = said.length / Math.max(0.05, end - start);
     const share = spoken(start, end) / Math.max(0.05, end - start);
     const good = rate > SLOWEST && rate < QUICKEST && share > 0.5 && said.length > words.length / 2;
     if (good) fits++;
     if (!names.has(role)) names.set(role, names.size);
     const confidence = good ? Math.round(Math.min(1, share) * (said.length / words.length) * 100) / 100 : 0.1;
-    return [{ ...snapped({ start, end }, sounding, listening.noisy), speaker: names.get(role) as number, confidence, line: id }];
+    return { ...snapped({ start, end }, sounding, listening.noisy), speaker: names.get(role) as number, confidence, line: id };
   });
   // Sound that no line has is kept as parts of its own, so that nothing said is lost.
   const left = sounding.filter(({ start, end }) => end - start > 0.5 && parts.every((part) => Math.min(part.end, end) - Math.max(part.start, start) < 0.2));
@@ -86,5 +104,5 @@ function alongScript(listening: Listening, script: readonly ScriptPart[]): { par
   if (fits < lines.length * 0.6 || unmatched > 0.4) return undefined;
   const extra = left.length ? listening.speakers([...parts, ...left], names.size).slice(parts.length) : [];
   const more = left.map(({ start, end }, n): Part => ({ start, end, speaker: extra[n]?.speaker ?? 0, confidence: 0.2, line: undefined }));
-  return { parts: [...parts, ...more].sort((a, b) => a.start - b.start), fit: fits / lines.length - unmatched };
+  return { parts: [...parts, ...more].sort((a, b) => a.start - b.start), fit: fits / script.length - unmatched };
 }

@@ -92,6 +92,16 @@ describe('a recording of two voices', () => {
     expect(parts.map(({ line }) => line)).toEqual(SAID.map((_, n) => `line ${n}`));
     parts.forEach((part, n) => expect(within(part, n)).toBe(true));
   }, 60_000);
+  it('of only the first lines of a long script leaves no bit of a line to those that are not said', () => {
+    const more = ['Well done. Now find me an orange, and I will show you why.', 'The Moon pulls hardest on the side that is near.', 'Then all the boats go up.'];
+    const whole = [...script(), ...more.map((text, n) => ({ id: `more ${n}`, role: n % 2 ? 'rms' : 'slt', words: words(text) }))];
+    const parts = partRecording(new Listening(samples, speechResources()), [whole]);
+    expect(parts.map(({ line }) => line)).toEqual(SAID.map((_, n) => `line ${n}`));
+    parts.forEach((part, n) => {
+      expect(Math.abs(part.start - (truth[n]?.start ?? 0))).toBeLessThan(0.3);
+      expect(Math.abs(part.end - (truth[n]?.end ?? 0))).toBeLessThan(0.3);
+    });
+  }, 60_000);
   it('keeps a line that the script lacks as a part of its own', () => {
     const shorter = script().toSpliced(2, 1);
     const parts = partRecording(new Listening(samples, speechResources()), [shorter]);

@@ -94,7 +94,7 @@ export function WordStrip({
           return (
             <g key={word.id}>
               <rect x={x} y={5} width={wide} height={30} rx={2} fill={spoken === word.id ? '#f8cc2f' : tone.mid} />
-              {wide > word.text.length * 4.6 && (
+              {wide > word.text.length * 5.8 && (
                 <text x={x + wide / 2} y={24} textAnchor="middle" className="pointer-events-none fill-ink font-serif text-[12px]">
                   {word.text}
                 </text>
