@@ -30,27 +30,32 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
   const wanted = recording.kind === 'line' ? spoken.filter(({ id }) => id === recording.line) : spoken.filter(({ line }) => line.role === recording.role);
   const line = wanted[0];
   const before = line && spoken[spoken.indexOf(line) - 1];
-  const [step, setStep] = useState<Step>('opening');
+  const [step, showStep] = useState<Step>('opening');
   const [problem, setProblem] = useState<string>();
   const [list, setList] = useState<readonly Device[]>([]);
   const [device, setDevice] = useState(() => remembered('microphone', 'default'));
   const [answering, setAnswering] = useState(() => remembered('answering', 'yes') === 'yes');
   const [beat, setBeat] = useState(0);
   const microphone = useRef<Microphone>(undefined);
-  const now = useRef<Step>(step);
-  now.current = step;
+  // What happens next is decided by this, not by what was drawn last: a slow page must not lose a recording.
+  const now = useRef<Step>('opening');
+  const setStep = useCallback((next: Step): void => {
+    now.current = next;
+    showStep(next);
+  }, []);
   const isAt = (one: Step): boolean => now.current === one;
   const take = line ? takeOf(line.line) : undefined;
   const role = line?.line.role ? document.production.roles[line.line.role] : undefined;
 
-  // Which sound the simulated one says: the draft of the line, if there is one.
-  const draft = take && recording.kind === 'line' ? { media: take.media, from: take.from, length: take.length } : undefined;
-  const draftKey = draft ? `${draft.media} ${draft.from}` : '';
+  // Which sound the simulated one says: the voice of the line, as it is when it is asked. A take that is listened to and
+  // trimmed meanwhile must not open the microphone anew.
+  const draft = useRef<{ media: string; from: number; length: number }>(undefined);
+  draft.current = take && recording.kind === 'line' ? { media: take.media, from: take.from, length: take.length } : undefined;
   useEffect(() => {
     let here = true;
     setProblem(undefined);
     setStep('opening');
-    Microphone.open(device, draft)
+    Microphone.open(device, () => draft.current)
       .then(async (opened) => {
         if (!here) return opened.close();
         microphone.current = opened;
@@ -68,8 +73,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
       microphone.current = undefined;
       stopPlaying();
     };
-    // The draft's sound is part of the key by its hash.
-  }, [device, draftKey]);
+  }, [device, setStep]);
 
   const wait = (ms: number): Promise<void> => new Promise((next) => setTimeout(next, ms));
   const begin = useCallback(async (): Promise<void> => {
@@ -91,7 +95,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
     }
     own.start();
     setStep('recording');
-  }, [answering, before, recording.kind]);
+  }, [answering, before, recording.kind, setStep]);
 
   const end = useCallback(
     async (again: boolean): Promise<void> => {
@@ -122,7 +126,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
         setStep('ready');
       }
     },
-    [begin, line, onClose, recording, role, scene.id],
+    [begin, line, onClose, recording, role, scene.id, setStep],
   );
 
   // At the longest that a recording may be it is kept by itself.
@@ -148,7 +152,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
     };
     window.addEventListener('keydown', onKey, true);
     return () => window.removeEventListener('keydown', onKey, true);
-  }, [begin, end, onClose]);
+  }, [begin, end, onClose, setStep]);
 
   if (!line) return null;
   const tone = toneOf(role?.colour);

@@ -46,9 +46,9 @@ export class Microphone {
 
   /**
    * Opens a microphone without the browser's own noise suppression, levelling or echo removal: a recording is kept as it was.
-   * `draft` is what the simulated one says. Fails with a sentence that tells what to do.
+   * `draft` gives what the simulated one says when a recording starts. Fails with a sentence that tells what to do.
    */
-  static async open(device: string, draft?: { media: string; from: number; length: number }): Promise<Microphone> {
+  static async open(device: string, draft: () => { media: string; from: number; length: number } | undefined = () => undefined): Promise<Microphone> {
     const context = new AudioContext({ sampleRate: RATE });
     await context.resume();
     await context.audioWorklet.addModule('/recorder.worklet.js');
@@ -59,12 +59,13 @@ export class Microphone {
       stream = out.stream;
       hiss(context).connect(out);
       simulate = () => {
-        if (!draft) return;
-        void soundOf(draft.media).then((buffer) => {
+        const said = draft();
+        if (!said) return;
+        void soundOf(said.media).then((buffer) => {
           const source = context.createBufferSource();
           source.buffer = buffer;
           source.connect(out);
-          source.start(context.currentTime + 0.35, draft.from / RATE, draft.length / RATE);
+          source.start(context.currentTime + 0.35, said.from / RATE, said.length / RATE);
         });
       };
     } else {

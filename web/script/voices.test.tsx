@@ -231,6 +231,23 @@ describe('the recorder', () => {
     expect(microphone.started).toBe(2);
     expect(recordOnLine).not.toHaveBeenCalled();
   });
+  it('goes on recording while an earlier take of the line is listened to and trimmed', async () => {
+    await ready();
+    await record();
+    const take: Take = { order: 'a0', name: 'Take 1', kind: 'recorded', media: 'e'.repeat(64), analysis: null, from: 0, length: 90_000, times: {} };
+    act(() => useProduction.setState({ document: edit(now(), 'take', 'cg_000000000009', addTake(scene, lineId, 'tk_000000000009', take)).document }));
+    act(() =>
+      useProduction.setState({
+        document: edit(now(), 'trim', 'cg_000000000010', (draft) => {
+          const own = draft.scenes[scene]?.lines[lineId]?.takes.tk_000000000009;
+          if (own) own.from = 9000;
+        }).document,
+      }),
+    );
+    await act(() => vi.advanceTimersByTimeAsync(50));
+    expect(step()).toBe('recording');
+    expect(microphone.closed).toBe(0);
+  });
   it('keeps nothing that is too short, and nothing when it is left', async () => {
     await ready();
     await record();
