@@ -1,9 +1,7 @@
 import type { Pronunciation } from './dictionary.ts';
 import type { AcousticModel } from './model.ts';
-import { type Graph, type Instance, OTHER, type PlacedPhone, SOMETHING, search } from './search.ts';
+import { type Graph, type Instance, type PlacedPhone, SOMETHING, search } from './search.ts';
 import { Scorer, STATES } from './senones.ts';
-
-export { OTHER, type PlacedPhone };
 
 /** Width of the search in nats: enough for a line that is left out, or that the text lacks. */
 const BEAM = 200;

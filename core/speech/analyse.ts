@@ -1,6 +1,6 @@
 import { toTicks } from '../time/ticks.ts';
 import { denoised, type Stretch, speechActivity } from './activity.ts';
-import { align, OTHER, type PlacedPhone } from './align.ts';
+import { align } from './align.ts';
 import { ANALYSIS_VERSION, type Analysis, isSaid } from './analysis.ts';
 import { corrected, type TimedPhone } from './boundaries.ts';
 import { bareWord, type Dictionary, type Pronunciation, spoken, spokenAbroad } from './dictionary.ts';
@@ -10,6 +10,7 @@ import { levels, relativeLoudness } from './loudness.ts';
 import type { AcousticModel } from './model.ts';
 import { mouthCues } from './mouth.ts';
 import { isVowel } from './phones.ts';
+import { OTHER, type PlacedPhone } from './search.ts';
 import { changesWithin, type SpokenBy, speakersOf, Voices } from './speakers.ts';
 import { wordStress } from './stress.ts';
 
@@ -193,7 +194,7 @@ export class Listening {
         : undefined;
       if (placed) {
         const phones = corrected(
-          this.inOtherWords(placed).map((p) => ({ ...p, word: p.word < 0 ? -1 : (spokenIndex[p.word] as number) })),
+          withoutDoubleSilence(this.inOtherWords(placed)).map((p) => ({ ...p, word: p.word < 0 ? -1 : (spokenIndex[p.word] as number) })),
           duration,
           this.noisy,
         );
@@ -211,12 +212,7 @@ export class Listening {
       at = piece.to;
     }
     rest(frames);
-    const merged = placed.reduce<PlacedPhone[]>((out, phone) => {
-      const last = out.at(-1);
-      if (last && last.phone === 'SIL' && phone.phone === 'SIL') out[out.length - 1] = { ...last, to: phone.to };
-      else out.push(phone);
-      return out;
-    }, []);
+    const merged = withoutDoubleSilence(placed);
     const phones = merged.length ? corrected(merged, duration, this.noisy) : [{ label: 'SIL', start: 0, end: duration, word: -1, pronunciation: 0 }];
     return { duration, phones, words: [], vowels: [], utterances: this.utterances(), aligned: false };
   }
@@ -224,6 +220,15 @@ export class Listening {
 
 /** Everything heard in 16 kHz mono samples, with the text's words in order or without a text. */
 export const listen = (samples: Float32Array, words: readonly string[] | undefined, resources: SpeechResources): Heard => new Listening(samples, resources).hear(words);
+
+/** Phones with silences that follow each other as one. */
+const withoutDoubleSilence = (placed: readonly PlacedPhone[]): PlacedPhone[] =>
+  placed.reduce<PlacedPhone[]>((out, phone) => {
+    const last = out.at(-1);
+    if (last && last.phone === 'SIL' && phone.phone === 'SIL') out[out.length - 1] = { ...last, to: phone.to };
+    else out.push(phone);
+    return out;
+  }, []);
 
 function joinStretches(stretches: readonly Stretch[], frames: number): Stretch[] {
   const out: { from: number; to: number }[] = [];

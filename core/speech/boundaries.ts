@@ -1,6 +1,6 @@
-import type { PlacedPhone } from './align.ts';
 import { FRAME_OFFSET_SECONDS } from './features.ts';
 import { isStop, isVowel } from './phones.ts';
+import type { PlacedPhone } from './search.ts';
 
 /** A phone in seconds. */
 export interface TimedPhone {

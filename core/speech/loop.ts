@@ -1,5 +1,5 @@
-import type { PlacedPhone } from './align.ts';
 import type { AcousticModel } from './model.ts';
+import type { PlacedPhone } from './search.ts';
 import { Scorer, STATES } from './senones.ts';
 
 /** Weight of the phone trigram against the sound, and width of the search (speech.md, step 8). */
