@@ -103,8 +103,7 @@ function graphOf(model: AcousticModel, words: readonly (readonly Pronunciation[]
       return;
     }
     const next = add(SOMETHING, -1, 0);
-    // Before the first word and after the last one more is said than between them.
-    join(open, next, word === 0 || word === words.length ? doubt.somethingElse / 2 : doubt.somethingElse);
+    join(open, next, doubt.somethingElse);
     if (doubtOf(word - 1)) {
       join(openBefore, next, doubt.somethingElse + doubt.oneMore);
       join(other, next, doubt.oneMore);
