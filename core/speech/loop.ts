@@ -1,5 +1,5 @@
 import type { AcousticModel } from './model.ts';
-import type { PlacedPhone } from './search.ts';
+import { type PlacedPhone, survivors } from './search.ts';
 import { Scorer, STATES } from './senones.ts';
 
 /** Weight of the phone trigram against the sound, and width of the search (speech.md, step 8). */
@@ -84,17 +84,7 @@ export function phoneLoop(model: AcousticModel, features: Float32Array, from: nu
       next[state] = value;
       if (value > best) best = value;
     }
-    living = 0;
-    for (let a = 0; a < reached; a++) {
-      const state = touched[a] as number;
-      if ((next[state] as number) < best - BEAM) {
-        next[state] = NEVER;
-        continue;
-      }
-      const before = nextHistory[state] as number;
-      if (before < 0) nextHistory[state] = record((state / STATES) | 0, t, -1 - before);
-      touched[living++] = state;
-    }
+    living = survivors(touched, reached, next, nextHistory, best - BEAM, (state, before) => record((state / STATES) | 0, t, before));
     [score, next] = [next, score];
     [history, nextHistory] = [nextHistory, history];
     [active, touched] = [touched, active];

@@ -38,6 +38,32 @@ export interface Others {
 }
 
 /**
+ * Of the states that a frame reached, the first `reached` of `touched`, those whose score is not below `least` come to its
+ * front; gives how many. A history below 0 says that its state begins here, after history -1 - h: `begun` records it.
+ */
+export function survivors(
+  touched: Int32Array,
+  reached: number,
+  scores: Float64Array,
+  histories: Int32Array,
+  least: number,
+  begun: (state: number, before: number) => number,
+): number {
+  let living = 0;
+  for (let a = 0; a < reached; a++) {
+    const state = touched[a] as number;
+    if ((scores[state] as number) < least) {
+      scores[state] = NEVER;
+      continue;
+    }
+    const before = histories[state] as number;
+    if (before < 0) histories[state] = begun(state, -1 - before);
+    touched[living++] = state;
+  }
+  return living;
+}
+
+/**
  * The best path through a graph of phones over all frames (Viterbi), three states a phone, within a beam of nats;
  * undefined where it does not reach the end.
  */
@@ -104,17 +130,7 @@ export function search(model: AcousticModel, scorer: Scorer, frames: number, { i
       next[state] = value;
       if (value > top) top = value;
     }
-    living = 0;
-    for (let a = 0; a < reached; a++) {
-      const state = touched[a] as number;
-      if ((next[state] as number) < top - beam) {
-        next[state] = NEVER;
-        continue;
-      }
-      const before = nextHistory[state] as number;
-      if (before < 0) nextHistory[state] = record(state, t, -1 - before);
-      touched[living++] = state;
-    }
+    living = survivors(touched, reached, next, nextHistory, top - beam, (state, before) => record(state, t, before));
     [score, next] = [next, score];
     [history, nextHistory] = [nextHistory, history];
     [active, touched] = [touched, active];

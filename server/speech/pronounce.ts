@@ -14,10 +14,8 @@ export async function pronounce(words: readonly string[], language = 'en-us'): P
   const missing = words.filter((word) => !known.has(`${language} ${word}`) && /^[\p{L}\p{M}\p{N}'.-]{1,60}$/u.test(word));
   for (let at = 0; at < missing.length; at += TOGETHER) {
     const batch = missing.slice(at, at + TOGETHER);
-    const rows = await ipaOf(batch, language);
-    // A word that is read as two lines, or as none, would shift all that follow: then each is asked for by itself.
-    const each = rows.length === batch.length ? rows : await Promise.all(batch.map(async (word) => (await ipaOf([word], language)).join(' ')));
-    batch.forEach((word, n) => known.set(`${language} ${word}`, phonesOfIpa(each[n] as string)));
+    const rows = await rowsOf(batch, language);
+    batch.forEach((word, n) => known.set(`${language} ${word}`, phonesOfIpa(rows[n] as string)));
   }
   return Object.fromEntries(
     words.flatMap((word) => {
@@ -25,6 +23,15 @@ export async function pronounce(words: readonly string[], language = 'en-us'): P
       return phones?.length ? [[word, phones]] : [];
     }),
   );
+}
+
+/** A row for each word. One that is read as two rows, or as none, would shift all that follow: it is found by halves. */
+async function rowsOf(words: readonly string[], language: string): Promise<string[]> {
+  const rows = await ipaOf(words, language);
+  if (rows.length === words.length) return rows;
+  if (words.length === 1) return [rows.join(' ')];
+  const half = words.length >> 1;
+  return [...(await rowsOf(words.slice(0, half), language)), ...(await rowsOf(words.slice(half), language))];
 }
 
 async function ipaOf(words: readonly string[], language: string): Promise<string[]> {
