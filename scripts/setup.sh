@@ -57,37 +57,4 @@ need_page() {
   fi
 }
 
-as_pg() { if [ "$(id -u)" = 0 ]; then (cd / && exec setpriv --reuid=postgres --regid=postgres --init-groups --reset-env "$@"); else (cd / && exec "$@"); fi; }
-
-# start_database DIR [more postgres options]: sets DATABASE_URL, PG_DIR and PG_STARTED.
-start_database() {
-  local dir=$1 more=${2:-}
-  mkdir -p "$dir" && dir=$(cd "$dir" && pwd)
-  PG_BIN=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1)
-  [ -n "$PG_BIN" ] || { say "PostgreSQL is missing: apt-get install postgresql"; return 1; }
-  if [ "$(id -u)" = 0 ] && ! as_pg test -x "$dir" 2>/dev/null; then
-    dir="/var/lib/kipzo/$(printf %s "$dir" | sha256sum | cut -c1-16)"
-    mkdir -p "$dir"
-  fi
-  PG_DIR="$dir/pg"
-  if [ ! -s "$PG_DIR/data/PG_VERSION" ]; then
-    say "Making the database …"
-    rm -rf "$PG_DIR"
-    mkdir -p "$PG_DIR"
-    head -c 18 /dev/urandom | base64 | tr '+/' '-_' >"$PG_DIR/pw"
-    chmod 600 "$PG_DIR/pw"; chmod 700 "$PG_DIR"
-    [ "$(id -u)" != 0 ] || chown -R postgres:postgres "$PG_DIR"
-    as_pg "$PG_BIN/initdb" -D "$PG_DIR/data" -U studio --auth=scram-sha-256 --pwfile="$PG_DIR/pw" --encoding=UTF8 --locale=C.UTF-8 --no-instructions >/dev/null || return 1
-  fi
-  PG_STARTED=0
-  if ! as_pg "$PG_BIN/pg_ctl" -D "$PG_DIR/data" status >/dev/null 2>&1; then
-    local port
-    port=$(node -e 's=require("net").createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})')
-    as_pg "$PG_BIN/pg_ctl" -D "$PG_DIR/data" -l "$PG_DIR/pg.log" -w -t 60 -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories= $more" start >/dev/null 2>&1 || { say "The database did not start; its log ends with:"; tail -5 "$PG_DIR/pg.log" >&2; return 1; }
-    PG_STARTED=1
-  fi
-  DATABASE_URL="postgres://studio:$(cat "$PG_DIR/pw")@127.0.0.1:$(sed -n 4p "$PG_DIR/data/postmaster.pid")/postgres"
-  export DATABASE_URL
-}
-
-stop_database() { [ "${PG_STARTED:-0}" = 1 ] && as_pg "$PG_BIN/pg_ctl" -D "$PG_DIR/data" -m fast -w stop >/dev/null 2>&1; PG_STARTED=0; return 0; }
+. "$ROOT/scripts/database.sh"

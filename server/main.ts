@@ -1,9 +1,14 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism, setPriority } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from './api/app.ts';
 import { migrate, openDb } from './db/db.ts';
+import { sweepJobs } from './jobs/jobs.ts';
+import type { WorkerRole } from './jobs/tasks.ts';
+import { keepDatabase } from './keeper.ts';
 import { ROOT } from './root.ts';
+import { SCRATCH, sweepScratch } from './scratch.ts';
 import { seedDemos } from './seed.ts';
 import { speechResources } from './speech/resources.ts';
 
@@ -15,44 +20,61 @@ if (!url) {
 const port = Number(process.env.PORT ?? 4170);
 const host = process.env.KIPZO_HOST ?? '127.0.0.1';
 const count = Number(process.env.KIPZO_WORKERS ?? availableParallelism());
+const addressFile = process.env.KIPZO_ADDRESS;
 
+await sweepScratch();
 const db = openDb(url);
 await migrate(db, url);
+await sweepJobs(db);
 speechResources();
 if (process.env.KIPZO_SEED !== '0') await seedDemos(db, (text) => console.log(text));
 
-const app = createApp({ db, hosts: (process.env.KIPZO_HOSTS ?? '').split(',').filter(Boolean) });
+const app = createApp({ db, hosts: (process.env.KIPZO_HOSTS ?? '').split(',').filter(Boolean), instance: process.env.KIPZO_INSTANCE });
 const server = app.listen(port, host, (error?: Error) => {
   if (error) {
     console.error(`Port ${port} is taken by another program. Choose one with ./start --port N.`);
     process.exit(1);
   }
+  if (addressFile) writeFileSync(addressFile, `http://${host}:${port}`);
   console.log(`Kipzo is at http://${host}:${port}`);
 });
 
 let stopping = false;
+const endKeeping = keepDatabase(db, process.env.KIPZO_DATA, (text) => console.error(text));
 const workers = new Set<ChildProcess>();
-function startWorker(): void {
+/** A worker that ends soon after its start, as without a database, is started again after ever longer pauses. */
+const SHORT_LIFE_MS = 5000;
+const LEAST_PAUSE_MS = 500;
+const MOST_PAUSE_MS = 10_000;
+
+function startWorker(role: WorkerRole, niceness: number, pause = LEAST_PAUSE_MS): void {
   if (stopping) return;
-  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/cli/main.ts'), 'worker'], {
+  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/cli/main.ts'), 'worker', '--for', role], {
     cwd: ROOT,
     // The channel tells a worker when the server is no more.
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     // Large readbacks are fresh blocks: huge pages spare most of the page faults (rendering.md).
-    env: { ...process.env, GLIBC_TUNABLES: 'glibc.malloc.hugetlb=1' },
+    env: { ...process.env, KIPZO_SCRATCH: SCRATCH, GLIBC_TUNABLES: 'glibc.malloc.hugetlb=1' },
   });
-  if (child.pid) setPriority(child.pid, 10);
+  const started = Date.now();
+  if (child.pid) setPriority(child.pid, niceness);
   workers.add(child);
   child.on('exit', () => {
     workers.delete(child);
-    setTimeout(startWorker, 500);
+    const next = Date.now() - started > SHORT_LIFE_MS ? LEAST_PAUSE_MS : Math.min(MOST_PAUSE_MS, pause * 2);
+    setTimeout(() => startWorker(role, niceness, next), pause);
   });
 }
-for (let n = 0; n < count; n++) startWorker();
+// What somebody waits for goes before what takes long; editing goes before both.
+startWorker('quick', 5);
+startWorker('sound', 10);
+for (let n = 0; n < count; n++) startWorker('film', 12);
 
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
+  endKeeping();
+  if (addressFile) rmSync(addressFile, { force: true });
   for (const worker of workers) worker.kill('SIGTERM');
   server.closeAllConnections();
   server.close();

@@ -7,10 +7,10 @@ import { ANALYSIS_VERSION, type Analysis } from '#core/speech/analysis';
 import { RATE } from '#core/speech/features';
 import { heardFrom } from '#core/speech/synthesized';
 import { DRAFT_ENGINE, languageOf } from '#core/speech/voices';
-import { readWav, resample } from '#core/speech/wav';
+import { Resampler, readWav, resample } from '#core/speech/wav';
 import { toTicks } from '#core/time/ticks';
 import type { Db } from './db/db.ts';
-import { derived, hashOf, mediaBytes, putMedia } from './media/store.ts';
+import { derived, getMedia, hashOf, putMedia, readMedia } from './media/store.ts';
 import { resourcesFor } from './speech/resources.ts';
 import { type Spoken, speak } from './synth/synth.ts';
 
@@ -29,11 +29,20 @@ export async function storeAnalysis(db: Db, analysis: Analysis): Promise<string>
   return media.hash;
 }
 
-/** The draft voice of a text: synthesized and analysed once, then cached by all that it depends on. */
-export async function draftTake(db: Db, text: string, voice: Voice): Promise<MadeTake> {
-  const key = `draft ${DRAFT_ENGINE} ${ANALYSIS_VERSION} ${hashOf(Buffer.from(JSON.stringify([text, voice])))}`;
-  const bytes = await derived(db, key, async () => {
-    const spoken = await speak(text, voice);
+const draftKey = (text: string, voice: Voice): string => `draft ${DRAFT_ENGINE} ${ANALYSIS_VERSION} ${hashOf(Buffer.from(JSON.stringify([text, voice])))}`;
+
+/** The draft voice of a text if it was made before. */
+export async function draftNow(db: Db, text: string, voice: Voice): Promise<MadeTake | undefined> {
+  const row = await db('derived')
+    .where({ key: draftKey(text, voice) })
+    .first('bytes');
+  return row && (JSON.parse(row.bytes.toString('utf8')) as MadeTake);
+}
+
+/** The draft voice of a text: synthesized and analysed once, then kept by all that it depends on. */
+export async function draftTake(db: Db, text: string, voice: Voice, signal?: AbortSignal): Promise<MadeTake> {
+  const bytes = await derived(db, draftKey(text, voice), async () => {
+    const spoken = await speak(text, voice, signal);
     const media = await putMedia(db, spoken.wav, { kind: 'sound', type: 'audio/wav', name: 'draft.wav', facts: { seconds: spoken.seconds, rate: 48000 } });
     const made = await draftAnalysis(db, media.hash, spoken, splitWords(text), voice);
     return Buffer.from(JSON.stringify(made));
@@ -60,19 +69,43 @@ interface Saying {
   readonly certain?: boolean;
 }
 
-/** Words, mouth and loudness of a stored sound, `from`..`to` in ticks of it. */
+/** Bytes before the samples of a stored sound: the store keeps WAVE of 16-bit mono at 48 kHz as wavHead writes it. */
+const HEAD = 44;
+const STORED_RATE = 48_000;
+
+/** A stretch of a stored sound at the rate of analysis, read and brought there chunk by chunk. */
+async function samplesForAnalysis(db: Db, hash: string, from: number, to: number | undefined): Promise<{ samples: Float32Array; length: number }> {
+  const media = await getMedia(db, hash);
+  if (media?.kind !== 'sound') throw failure('no-media', 'This sound is not here. Bring it in again.', 404);
+  const whole = Math.floor((media.size - HEAD) / 2);
+  const end = Math.min(whole, to ?? whole);
+  if (from >= end) throw failure('no-stretch', 'That part of the recording is not there. Choose the take again.', 400);
+  const resampler = new Resampler(STORED_RATE, RATE);
+  const samples = new Float32Array(Math.floor(((end - from) * RATE) / STORED_RATE));
+  let at = 0;
+  const put = (piece: Float32Array): void => {
+    samples.set(piece.subarray(0, samples.length - at), at);
+    at += piece.length;
+  };
+  for await (const bytes of readMedia(db, media, HEAD + from * 2, HEAD + end * 2))
+    put(resampler.push(Float32Array.from({ length: bytes.length >> 1 }, (_, n) => bytes.readInt16LE(n * 2) / 32_768)));
+  put(resampler.push(new Float32Array(), true));
+  return { samples, length: end - from };
+}
+
+/**
+ * Words, mouth and loudness of a stored sound, `from`..`to` in ticks of it.
+ * @throws Failure `no-media`, `no-stretch` where there is nothing between the two.
+ */
 export async function analyseMedia(
   db: Db,
   hash: string,
   words: readonly string[] | undefined,
   { from = 0, to, ...saying }: Saying & { from?: number; to?: number | undefined } = {},
 ): Promise<MadeTake> {
-  const sound = readWav(await mediaBytes(db, hash));
-  const whole = sound.channels[0] ?? new Float32Array();
-  const end = Math.min(whole.length, to ?? whole.length);
-  const samples = resample(whole.subarray(from, end), sound.rate, RATE);
+  const { samples, length } = await samplesForAnalysis(db, hash, from, to);
   const analysis = await analyseSamples(samples, words, saying);
-  return { media: hash, analysis: await storeAnalysis(db, { ...analysis, length: end - from }), from, length: end - from, words: analysis.words };
+  return { media: hash, analysis: await storeAnalysis(db, { ...analysis, length }), from, length, words: analysis.words };
 }
 
 /** The same analysis as the page's worker makes, with pronunciations of unknown words asked for first. */

@@ -10,7 +10,7 @@ import type { Part } from '#core/speech/parting';
 import { languageOf } from '#core/speech/voices';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
-import { mediaUrl, sendJson, uploadMedia } from './api.ts';
+import { mediaUrl, type StoredMedia, sendJson, uploadMedia } from './api.ts';
 import { makeId } from './ids.ts';
 import { timesOf } from './state/drafts.ts';
 import { run, useProduction } from './state/production.ts';
@@ -74,16 +74,32 @@ export function warnOfClipping({ name, facts }: { readonly name: string; readonl
     toast.warning(`“${name}” is clipped in ${places} places and may crackle. Record it less loud, or choose “Repair clipping” under Clean up.`, { duration: 9000 });
 }
 
+/** Brings a sound in, with what is said of it meanwhile: how far it is, and a way to stop it. */
+export async function uploadShown(file: File, said: string | number): Promise<StoredMedia> {
+  const stop = new AbortController();
+  const tell = (share?: number): void =>
+    void toast.loading(`Reading “${file.name}” …${share && share < 1 ? ` ${Math.round(share * 100)} %` : ''}`, {
+      id: said,
+      cancel: { label: 'Stop', onClick: () => stop.abort() },
+    });
+  try {
+    tell();
+    return await uploadMedia('sound', file, { signal: stop.signal, onProgress: tell });
+  } catch (thrown) {
+    throw stop.signal.aborted ? new Error(`“${file.name}” was not brought in.`) : thrown;
+  }
+}
+
 /** A file dropped on one line: heard at once, words and mouth follow. */
 export async function importOnLine(scene: string, lineId: string, file: File): Promise<void> {
   const known = toast.loading(`Reading “${file.name}” …`);
   try {
-    const media = await uploadMedia('sound', file);
+    const media = await uploadShown(file, known);
     await layTake(scene, lineId, media.hash, 0, toTicks(Number(media.facts.seconds)), 'Bring in a voice');
-    toast.success(`“${file.name}” speaks this line now.`, { id: known });
+    toast.success(`“${file.name}” speaks this line now.`, { id: known, cancel: undefined });
     warnOfClipping(media);
   } catch (thrown) {
-    toast.error(sentenceOf(thrown), { id: known });
+    toast.error(sentenceOf(thrown), { id: known, cancel: undefined });
   }
 }
 
@@ -123,6 +139,7 @@ async function layTake(
       const now = lineNow(scene, lineId);
       if (!now) return;
       run('Listen to the voice', setAnalysis(scene, lineId, takeId, hash, timesOf(now, analysis.words)), {
+        byMachine: true,
         ...((follows ?? edit) ? { follows: (follows ?? edit) as string } : {}),
         quiet: true,
       });
@@ -131,7 +148,11 @@ async function layTake(
       const start = from + Math.max(0, toTicks(first.start - TRIM_BEFORE));
       const end = from + Math.min(length, toTicks(last.end + TRIM_AFTER));
       if (start > from || end < from + length)
-        run('Trim the silence', trimTake(scene, lineId, takeId, start, end), { ...((follows ?? edit) ? { follows: (follows ?? edit) as string } : {}), quiet: true });
+        run('Trim the silence', trimTake(scene, lineId, takeId, start, end), {
+          byMachine: true,
+          ...((follows ?? edit) ? { follows: (follows ?? edit) as string } : {}),
+          quiet: true,
+        });
     })
     .catch((thrown) => toast.error(sentenceOf(thrown)));
   return edit;
@@ -148,14 +169,14 @@ export async function importForSpeaker(scene: string, role: string, files: reado
     const lines = (): [string, Line][] => inOrder(sceneNow(scene)?.lines ?? {}).filter(([, line]) => line.role === role && line.kind === 'line');
     const open = lines().filter(([, line]) => (takeOf(line)?.kind ?? 'draft') === 'draft');
     for (const file of files) {
-      const media = await uploadMedia('sound', file);
+      const media = await uploadShown(file, known);
       warnOfClipping(media);
       const total = toTicks(Number(media.facts.seconds));
       if (files.length > 1) {
         pieces.push({ media: media.hash, from: 0, length: total });
         continue;
       }
-      toast.loading('Finding the lines in it …', { id: known });
+      toast.loading('Finding the lines in it …', { id: known, cancel: undefined });
       const heard = await listenTo({ url: mediaUrl(media.hash), words: undefined, language: languageNow(role) });
       const utterances = heard.utterances ?? [];
       const cut = (start: number, end: number): { media: string; from: number; length: number } => {
@@ -190,9 +211,9 @@ export async function importForSpeaker(scene: string, role: string, files: reado
       const edit = await layTake(scene, target, piece.media, piece.from, piece.length, files.length === 1 ? 'Bring in a recording' : 'Bring in voices', { kind, follows: first });
       first ??= edit;
     }
-    toast.success(`${pieces.length} line${pieces.length === 1 ? '' : 's'} found and given to this speaker.`, { id: known });
+    toast.success(`${pieces.length} line${pieces.length === 1 ? '' : 's'} found and given to this speaker.`, { id: known, cancel: undefined });
   } catch (thrown) {
-    toast.error(sentenceOf(thrown), { id: known });
+    toast.error(sentenceOf(thrown), { id: known, cancel: undefined });
   }
 }
 
@@ -208,7 +229,7 @@ export async function matchWords(scene: string, lineId: string, takeId: string, 
     const { analysis } = await listenTo({ url: mediaUrl(take.media), words, language: languageNow(lineNow(scene, lineId)?.role), from: take.from, to: take.from + take.length });
     const hash = await storeAnalysis({ ...analysis, length: take.length });
     const now = lineNow(scene, lineId);
-    if (now) run('Match the words', setAnalysis(scene, lineId, takeId, hash, timesOf(now, analysis.words)), { ...(follows ? { follows } : {}), quiet: true });
+    if (now) run('Match the words', setAnalysis(scene, lineId, takeId, hash, timesOf(now, analysis.words)), { byMachine: true, ...(follows ? { follows } : {}), quiet: true });
   } catch (thrown) {
     toast.error(sentenceOf(thrown));
   } finally {

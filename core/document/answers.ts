@@ -13,8 +13,6 @@ export interface Summary {
   readonly ribbon: readonly { readonly start: number; readonly end: number; readonly colour: number; readonly draft: boolean }[];
   readonly drafts: number;
   readonly lines: number;
-  /** Spoken text, for finding a line. */
-  readonly texts: readonly string[];
 }
 
 /** A production as the list gives it, with its dates in ISO 8601. */
@@ -22,6 +20,30 @@ export interface ListedProduction extends Summary {
   readonly createdAt: string;
   readonly changedAt: string;
   readonly exportedAt: string | null;
+}
+
+/** A page of the list. */
+export interface ProductionList {
+  readonly productions: readonly ListedProduction[];
+  /** How many there are in all. */
+  readonly total: number;
+}
+
+/** A window that has a production open, and the line whose words are being written in it. */
+export interface PresentWindow {
+  readonly window: string;
+  readonly client: string;
+  readonly line: string | null;
+}
+
+/** Work that a worker process does for a request. */
+export interface JobAnswer {
+  readonly id: string;
+  readonly state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
+  /** 0..1 */
+  readonly progress: number;
+  readonly result: unknown;
+  readonly error: { readonly code: string; readonly detail: string; readonly status: number } | null;
 }
 
 /** Where a film stands. */

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { EASES } from '../time/easing.ts';
 import { FRAME_RATES } from '../time/ticks.ts';
 import { ID_PREFIXES, type IdKind } from './ids.ts';
+import { isStorable } from './text.ts';
 
 export const DOCUMENT_VERSION = 1;
 
@@ -11,8 +12,14 @@ const length = v.pipe(ticks, v.minValue(0, 'is a length below zero'));
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 const signed = v.pipe(v.number(), v.minValue(-1), v.maxValue(1));
 const finite = v.pipe(v.number(), v.finite());
-const order = v.pipe(v.string(), v.minLength(1), v.maxLength(200));
-const name = v.pipe(v.string(), v.trim(), v.minLength(1, 'needs at least one character'), v.maxLength(120, 'is longer than 120 characters'));
+const order = v.pipe(v.string(), v.regex(/^[0-9A-Za-z]{1,200}$/, 'is no order key'));
+const UNSTORABLE = 'holds a character that cannot be saved (NUL or half of a pair). Type it again';
+/** A text that every store can hold, of at most `most` UTF-16 units. */
+const text = (most: number) => v.pipe(v.string(), v.check(isStorable, UNSTORABLE), v.maxLength(most, `is longer than ${most} characters`));
+const name = v.pipe(
+  text(120),
+  v.check((value) => value.trim().length > 0, 'needs at least one character'),
+);
 const hash = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'is no content hash'));
 const colour = v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/, 'is no colour like #rrggbb'));
 
@@ -35,7 +42,7 @@ export type End = v.InferOutput<typeof EndSchema>;
 
 export const VoiceSchema = v.object({
   engine: v.picklist(['flite', 'festival', 'espeak']),
-  voice: v.pipe(v.string(), v.maxLength(40)),
+  voice: text(40),
   /** Length factor (1.2 is slower), pitch factor, formant factor, pause between sentences in seconds. */
   stretch: v.pipe(v.number(), v.minValue(0.4), v.maxValue(2.5)),
   pitch: v.pipe(v.number(), v.minValue(0.4), v.maxValue(2.5)),
@@ -76,7 +83,7 @@ export const FilmSoundSchema = v.object({ order, ...sounding, start: length, end
 export type FilmSound = v.InferOutput<typeof FilmSoundSchema>;
 
 /** Captions that are not the words as they are said: texts by line. */
-export const CaptionTrackSchema = v.object({ order, name, language: v.pipe(v.string(), v.maxLength(20)), lines: v.record(id('line'), v.pipe(v.string(), v.maxLength(2000))) });
+export const CaptionTrackSchema = v.object({ order, name, language: text(20), lines: v.record(id('line'), text(2000)) });
 export type CaptionTrack = v.InferOutput<typeof CaptionTrackSchema>;
 
 export const ProductionSchema = v.object({
@@ -99,9 +106,9 @@ export const ProductionSchema = v.object({
 });
 export type Production = v.InferOutput<typeof ProductionSchema>;
 
-const parts = v.record(v.pipe(v.string(), v.maxLength(30)), v.pipe(v.string(), v.maxLength(40)));
-const extras = v.optional(v.record(v.pipe(v.string(), v.maxLength(40)), v.literal(true)));
-const colours = v.record(v.pipe(v.string(), v.maxLength(30)), colour);
+const parts = v.record(text(30), text(40));
+const extras = v.optional(v.record(text(40), v.literal(true)));
+const colours = v.record(text(30), colour);
 
 /** Clothes, extras and cloth colours that take the place of the everyday ones. */
 export const OutfitSchema = v.object({ order, name, parts, extras, colours });
@@ -136,7 +143,7 @@ export const CharacterSchema = v.object({
 });
 export type Character = v.InferOutput<typeof CharacterSchema>;
 
-export const WordSchema = v.object({ order, text: v.pipe(v.string(), v.minLength(1), v.maxLength(200)) });
+export const WordSchema = v.object({ order, text: v.pipe(text(200), v.minLength(1)) });
 
 /** What cleaning can do to a take, in this order: take rumble out, take noise out. Loudness is a gain. */
 export const CLEANING_STEPS = ['clipping', 'rumble', 'noise'] as const;
@@ -161,7 +168,7 @@ export const TakeSchema = v.object({
   /** Times of the words in ticks from the take's start; a word that is missing here has no time of its own. */
   times: v.record(id('word'), v.object({ start: length, end: length })),
   /** Of a draft: what it was made from, so that a change makes it anew. */
-  draft: v.optional(v.object({ voice: VoiceSchema, engineVersion: v.string(), text: v.string() })),
+  draft: v.optional(v.object({ voice: VoiceSchema, engineVersion: text(40), text: text(4000) })),
 });
 export type Take = v.InferOutput<typeof TakeSchema>;
 
@@ -170,12 +177,12 @@ export const LineSchema = v.object({
   /** A beat is a wordless span of `beat` ticks. */
   kind: v.picklist(['line', 'beat']),
   role: v.nullable(id('role')),
-  text: v.pipe(v.string(), v.maxLength(4000)),
+  text: text(4000),
   words: v.record(id('word'), WordSchema),
   pin: PinSchema,
   /** The script's parenthetical, several parted by semicolons, and what it says happens before the line. */
-  direction: v.optional(v.pipe(v.string(), v.maxLength(300))),
-  staging: v.optional(v.pipe(v.string(), v.maxLength(600))),
+  direction: v.optional(text(300)),
+  staging: v.optional(text(600)),
   /** Kept out of the chain: what follows does not wait for it. */
   aside: v.boolean(),
   /** Heard, but its speaker does not stand on the stage for it. */
@@ -188,7 +195,7 @@ export type Line = v.InferOutput<typeof LineSchema>;
 
 export const BackdropSchema = v.variant('kind', [
   v.object({ kind: v.literal('colour'), colour }),
-  v.object({ kind: v.literal('set'), set: v.pipe(v.string(), v.maxLength(40)), light: share }),
+  v.object({ kind: v.literal('set'), set: text(40), light: share }),
   v.object({
     kind: v.literal('picture'),
     media: hash,
@@ -219,7 +226,7 @@ export const LayerSchema = v.variant('kind', [
     kind: v.literal('prop'),
     order,
     name,
-    prop: v.pipe(v.string(), v.maxLength(40)),
+    prop: text(40),
     x: finite,
     y: finite,
     scale: v.pipe(v.number(), v.minValue(0.05), v.maxValue(20)),
@@ -246,17 +253,17 @@ export type Target = v.InferOutput<typeof TargetSchema>;
 
 export const CueSchema = v.variant('kind', [
   v.object({ kind: v.literal('mouth'), ...onLayer, shape: v.picklist(MOUTH_SHAPES) }),
-  v.object({ kind: v.literal('face'), ...onLayer, expression: v.pipe(v.string(), v.maxLength(40)), strength: share }),
+  v.object({ kind: v.literal('face'), ...onLayer, expression: text(40), strength: share }),
   v.object({
     kind: v.literal('gesture'),
     ...onLayer,
-    action: v.pipe(v.string(), v.maxLength(40)),
+    action: text(40),
     hand: v.picklist(['left', 'right', 'both']),
     strength: v.pipe(v.number(), v.minValue(0.2), v.maxValue(1.5)),
     /** How fast it is done; 1 as it was made. The stroke stays on its word. */
     speed: v.optional(v.pipe(v.number(), v.minValue(0.5), v.maxValue(2))),
     /** What is held instead of the action's own thing (core/figure/things); `none` for empty hands. */
-    thing: v.optional(v.pipe(v.string(), v.maxLength(40))),
+    thing: v.optional(text(40)),
   }),
   v.object({ kind: v.literal('look'), ...onLayer, target: TargetSchema }),
   /** A walk without a gait walks or runs by its speed. */
@@ -277,7 +284,7 @@ export const CueSchema = v.variant('kind', [
     push: v.pipe(v.number(), v.minValue(-0.5), v.maxValue(0.5)),
   }),
   v.object({ kind: v.literal('sound'), ...cueBase, ...sounding }),
-  v.object({ kind: v.literal('caption'), ...cueBase, text: v.pipe(v.string(), v.maxLength(400)) }),
+  v.object({ kind: v.literal('caption'), ...cueBase, text: text(400) }),
 ]);
 export type Cue = v.InferOutput<typeof CueSchema>;
 export type CueKind = Cue['kind'];

@@ -2,6 +2,7 @@ import { apply, create, type Draft } from 'mutative';
 import { failure } from '../document/failure.ts';
 import { type PartKey, readPart, validPart } from '../document/parts.ts';
 import type { Document, Scene } from '../document/schema.ts';
+import { shortened, storable, unstorable } from '../document/text.ts';
 import { resolveScene } from '../schedule/resolve.ts';
 import { lineTiming } from '../schedule/timing.ts';
 
@@ -13,10 +14,9 @@ export interface PatchOperation {
 }
 export type Patch = readonly PatchOperation[];
 
-/** What a change does to one part. `base` is the part's revision that it was made on. */
+/** What a change does to one part. The inverse tells what it saw when it was made. */
 export interface PartChange {
   readonly part: PartKey;
-  base: number;
   readonly forward: Patch;
   readonly inverse: Patch;
 }
@@ -29,6 +29,12 @@ export interface Change {
   readonly undoes?: string;
   /** The edit that a machine-made change (draft, analysis) belongs to; undone with it. */
   readonly follows?: string;
+  /** The machine can make it again (a draft, an analysis): where it no longer fits it is dropped, not kept as a conflict. */
+  readonly byMachine?: boolean;
+  /** The conflict that it decides. */
+  readonly settles?: string;
+  /** The revision of the production that its window held when it was made; edits of its own that were on their way lie between. */
+  readonly base?: number;
   readonly parts: readonly PartChange[];
 }
 
@@ -42,6 +48,16 @@ export interface Edited {
   readonly message?: string;
 }
 
+/** Letters of a change's label. */
+export const MOST_LABEL = 200;
+
+/** Plain data with every text as it can be stored. */
+function cleaned(data: unknown): unknown {
+  if (typeof data === 'string') return storable(data);
+  if (Array.isArray(data)) return data.map(cleaned);
+  return typeof data === 'object' && data !== null ? Object.fromEntries(Object.entries(data).map(([key, value]) => [storable(key), cleaned(value)])) : data;
+}
+
 const PATCH_OPTIONS = { enablePatches: { pathAsArray: false, arrayLengthAssignment: false } } as const;
 
 /**
@@ -49,19 +65,23 @@ const PATCH_OPTIONS = { enablePatches: { pathAsArray: false, arrayLengthAssignme
  * Only touched parts are validated; scenes that were touched must still resolve.
  * @throws Failure where the result would be invalid or its pins would form a ring: the document stays as it was.
  */
-export function edit(document: Document, label: string, id: string, recipe: Recipe, more: { undoes?: string; follows?: string } = {}): Edited {
+export function edit(document: Document, label: string, id: string, recipe: Recipe, more: Omit<Change, 'id' | 'label' | 'parts'> = {}): Edited {
   let message: string | undefined;
-  const [next, forward, inverse] = create(
+  let [next, forward, inverse] = create(
     document,
     (draft) => {
       message = recipe(draft as Draft<Document> & Document) ?? undefined;
     },
     PATCH_OPTIONS,
   );
+  if (unstorable(forward.map(({ value }) => value)) !== undefined) {
+    forward = forward.map((operation) => ({ ...operation, value: cleaned(operation.value) }));
+    next = apply(document, forward as never) as Document;
+  }
   const parts = splitByPart(forward as readonly PatchOperation[], inverse as readonly PatchOperation[]);
   if (parts.length === 0) return message ? { document, message } : { document };
   for (const { part } of parts) checkPart(next, part);
-  const change: Change = { id, label, ...more, parts };
+  const change: Change = { id, label: shortened(storable(label), MOST_LABEL), ...more, parts };
   return message ? { document: next, change, message } : { document: next, change };
 }
 
@@ -79,11 +99,12 @@ function splitByPart(forward: readonly PatchOperation[], inverse: readonly Patch
     const [key, rest] = partOfPath(operation.path);
     let entry = parts.get(key);
     if (!entry) parts.set(key, (entry = { forward: [], inverse: [] }));
-    entry[side].push({ ...operation, path: rest });
+    // What has no value travels as JSON without one: it is taken out instead.
+    entry[side].push(operation.op !== 'remove' && operation.value === undefined ? { op: 'remove', path: rest } : { ...operation, path: rest });
   };
   for (const operation of forward) put(operation, 'forward');
   for (const operation of inverse) put(operation, 'inverse');
-  return [...parts].map(([part, sides]) => ({ part, base: 0, ...sides }));
+  return [...parts].map(([part, sides]) => ({ part, ...sides }));
 }
 
 function partOfPath(path: string): [PartKey, string] {
@@ -104,5 +125,5 @@ export const inverted = (change: Change, id: string): Change => ({
   id,
   label: change.label,
   undoes: change.id,
-  parts: change.parts.map(({ part, base, forward, inverse }) => ({ part, base, forward: inverse, inverse: forward })),
+  parts: change.parts.map(({ part, forward, inverse }) => ({ part, forward: inverse, inverse: forward })),
 });

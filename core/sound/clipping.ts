@@ -18,11 +18,11 @@ const CUT_OFF = 0.24;
 
 /**
  * Where a sound was cut off: stretches of three and more samples near its own highest value, on one side, that are
- * flatter than any round peak as steep as they are. Samples -1..1; none in a sound that stays under half of full scale.
+ * flatter than any round peak as steep as they are. Samples -1..1 (their highest value, if it is `known`); none in a sound that stays under half of full scale.
  */
-export function clippedRuns(samples: Float32Array): Run[] {
-  let top = 0;
-  for (const value of samples) top = Math.max(top, Math.abs(value));
+export function clippedRuns(samples: Float32Array, known?: number): Run[] {
+  let top = known ?? 0;
+  if (known === undefined) for (const value of samples) top = Math.max(top, Math.abs(value));
   if (top < LOWEST_TOP) return [];
   const least = top * (1 - NEAR);
   const at = (n: number): number => samples[Math.max(0, Math.min(samples.length - 1, n))] as number;
@@ -37,6 +37,22 @@ export function clippedRuns(samples: Float32Array): Run[] {
     if (width >= LEAST_FLAT && (width * slope) / top > CUT_OFF) out.push({ from, to: n + 1 });
   }
   return out;
+}
+
+/** Samples that are looked at together, and how far a run may reach out of them. */
+const PIECE = 2 ** 19;
+const REACH = 4096;
+
+/** How many runs clippedRuns finds in a sound of `length` samples whose highest value is `top`, read piece by piece. */
+export async function clippedIn(length: number, top: number, read: (from: number, to: number) => Promise<Float32Array>): Promise<number> {
+  if (top < LOWEST_TOP) return 0;
+  let count = 0;
+  for (let at = 0; at < length; at += PIECE) {
+    const from = Math.max(0, at - REACH);
+    const samples = await read(from, Math.min(length, at + PIECE + REACH));
+    count += clippedRuns(samples, top).filter((run) => run.from + from >= at && run.from + from < at + PIECE).length;
+  }
+  return count;
 }
 
 /**

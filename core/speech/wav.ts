@@ -57,28 +57,36 @@ function sampleAt(view: DataView, at: number, bits: number, format: number): num
   }
 }
 
-/** Writes 16-bit PCM (or 32-bit float) WAVE. */
-export function writeWav({ rate, channels }: Sound, bits: 16 | 32 = 16): Uint8Array {
-  const frames = channels[0]?.length ?? 0;
-  const count = channels.length;
+/** The 44 bytes before the samples of a WAVE of 16-bit PCM or 32-bit floats. */
+export function wavHead(frames: number, channels: number, rate: number, bits: 16 | 32 = 16): Uint8Array {
   const width = bits / 8;
-  const out = new Uint8Array(44 + frames * count * width);
+  const out = new Uint8Array(44);
   const view = new DataView(out.buffer);
   const text = (at: number, value: string): void => {
     for (let n = 0; n < value.length; n++) out[at + n] = value.charCodeAt(n);
   };
   text(0, 'RIFF');
-  view.setUint32(4, out.length - 8, true);
+  view.setUint32(4, 36 + frames * channels * width, true);
   text(8, 'WAVEfmt ');
   view.setUint32(16, 16, true);
   view.setUint16(20, bits === 32 ? 3 : 1, true);
-  view.setUint16(22, count, true);
+  view.setUint16(22, channels, true);
   view.setUint32(24, rate, true);
-  view.setUint32(28, rate * count * width, true);
-  view.setUint16(32, count * width, true);
+  view.setUint32(28, rate * channels * width, true);
+  view.setUint16(32, channels * width, true);
   view.setUint16(34, bits, true);
   text(36, 'data');
-  view.setUint32(40, frames * count * width, true);
+  view.setUint32(40, frames * channels * width, true);
+  return out;
+}
+
+/** Writes 16-bit PCM (or 32-bit float) WAVE. */
+export function writeWav({ rate, channels }: Sound, bits: 16 | 32 = 16): Uint8Array {
+  const frames = channels[0]?.length ?? 0;
+  const width = bits / 8;
+  const out = new Uint8Array(44 + frames * channels.length * width);
+  out.set(wavHead(frames, channels.length, rate, bits));
+  const view = new DataView(out.buffer);
   let at = 44;
   for (let n = 0; n < frames; n++)
     for (const channel of channels) {
@@ -99,41 +107,75 @@ export function toMono({ rate, channels }: Sound): { rate: number; samples: Floa
   return { rate, samples };
 }
 
-/** Band-limited resampling by a windowed sinc (Hann, 24 zero crossings): 48 kHz to 16 kHz for analysis. */
-export function resample(samples: Float32Array, from: number, to: number): Float32Array {
-  if (from === to) return samples;
-  const ratio = to / from;
-  const cut = Math.min(1, ratio) * 0.94;
-  const half = Math.ceil(24 / cut);
-  const length = Math.floor(samples.length * ratio);
-  const out = new Float32Array(length);
-  // Rational ratios repeat their phases: filters are made once a phase.
-  const phases = new Map<number, Float32Array>();
-  for (let n = 0; n < length; n++) {
-    const centre = n / ratio;
-    const base = Math.floor(centre);
-    const phase = Math.round((centre - base) * 4096);
-    let filter = phases.get(phase);
-    if (!filter) {
-      filter = new Float32Array(half * 2);
-      let sum = 0;
-      for (let k = 0; k < half * 2; k++) {
-        const x = k - half + 1 - phase / 4096;
-        const w = 0.5 + 0.5 * Math.cos((Math.PI * x) / half);
-        const v = Math.abs(x) >= half ? 0 : (x === 0 ? cut : Math.sin(Math.PI * cut * x) / (Math.PI * x)) * w;
-        filter[k] = v;
-        sum += v;
-      }
-      for (let k = 0; k < half * 2; k++) filter[k] = (filter[k] as number) / sum;
-      phases.set(phase, filter);
-    }
-    let value = 0;
-    const first = base - half + 1;
-    for (let k = 0; k < half * 2; k++) {
-      const at = first + k;
-      if (at >= 0 && at < samples.length) value += (samples[at] as number) * (filter[k] as number);
-    }
-    out[n] = value;
+/**
+ * Band-limited resampling by a windowed sinc (Hann, 24 zero crossings), piece by piece: the pieces that it gives are
+ * together what the whole sound would give.
+ */
+export class Resampler {
+  private readonly ratio: number;
+  private readonly cut: number;
+  private readonly half: number;
+  /** Rational ratios repeat their phases: filters are made once a phase. */
+  private readonly filters = new Map<number, Float32Array>();
+  private held = new Float32Array();
+  /** Place of the first held sample in the sound, and of the next sample that is made. */
+  private start = 0;
+  private next = 0;
+
+  constructor(from: number, to: number) {
+    this.ratio = to / from;
+    this.cut = Math.min(1, this.ratio) * 0.94;
+    this.half = Math.ceil(24 / this.cut);
   }
-  return out;
+
+  /** Takes samples and gives those that can be made by now; with the `last` piece, all that are left. */
+  push(piece: Float32Array, last = false): Float32Array {
+    const held = this.held.length ? new Float32Array(this.held.length + piece.length) : piece;
+    if (held !== piece) {
+      held.set(this.held);
+      held.set(piece, this.held.length);
+    }
+    const { ratio, half, start } = this;
+    const end = start + held.length;
+    const until = last ? Math.floor(end * ratio) : Math.max(this.next, Math.floor((end - half - 1) * ratio));
+    const out = new Float32Array(Math.max(0, until - this.next));
+    for (let n = this.next; n < until; n++) {
+      const centre = n / ratio;
+      const base = Math.floor(centre);
+      const filter = this.filter(Math.round((centre - base) * 4096));
+      const first = base - half + 1 - start;
+      let value = 0;
+      for (let k = 0; k < half * 2; k++) {
+        const at = first + k;
+        if (at >= 0 && at < held.length) value += (held[at] as number) * (filter[k] as number);
+      }
+      out[n - this.next] = value;
+    }
+    this.next = Math.max(this.next, until);
+    const keep = Math.min(held.length, Math.max(0, Math.floor(this.next / ratio) - half - start));
+    this.held = held.slice(keep);
+    this.start = start + keep;
+    return out;
+  }
+
+  private filter(phase: number): Float32Array {
+    const known = this.filters.get(phase);
+    if (known) return known;
+    const { cut, half } = this;
+    const filter = new Float32Array(half * 2);
+    let sum = 0;
+    for (let k = 0; k < half * 2; k++) {
+      const x = k - half + 1 - phase / 4096;
+      const w = 0.5 + 0.5 * Math.cos((Math.PI * x) / half);
+      const v = Math.abs(x) >= half ? 0 : (x === 0 ? cut : Math.sin(Math.PI * cut * x) / (Math.PI * x)) * w;
+      filter[k] = v;
+      sum += v;
+    }
+    for (let k = 0; k < half * 2; k++) filter[k] = (filter[k] as number) / sum;
+    this.filters.set(phase, filter);
+    return filter;
+  }
 }
+
+/** A whole sound at another rate: 48 kHz to 16 kHz for analysis. */
+export const resample = (samples: Float32Array, from: number, to: number): Float32Array => (from === to ? samples : new Resampler(from, to).push(samples, true));

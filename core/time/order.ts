@@ -1,9 +1,12 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 
-/** A key that sorts between two neighbours (null: the end of the list). Plain string comparison orders keys. */
-export const orderBetween = (before: string | null, after: string | null): string => generateKeyBetween(before, after);
+/** Two windows may have put something at the same place, with the same key: what comes between them comes right after both. */
+const apart = (before: string | null, after: string | null): string | null => (before !== null && after !== null && after <= before ? `${before}V` : after);
 
-export const ordersBetween = (before: string | null, after: string | null, count: number): string[] => generateNKeysBetween(before, after, count);
+/** A key that sorts between two neighbours (null: the end of the list). Plain string comparison orders keys. */
+export const orderBetween = (before: string | null, after: string | null): string => generateKeyBetween(before, apart(before, after));
+
+export const ordersBetween = (before: string | null, after: string | null, count: number): string[] => generateNKeysBetween(before, apart(before, after), count);
 
 export const byOrder = (a: { order: string }, b: { order: string }): number => (a.order < b.order ? -1 : a.order > b.order ? 1 : 0);
 

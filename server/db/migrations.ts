@@ -111,7 +111,88 @@ const shelf: Knex.Migration = {
   },
 };
 
-const all: Readonly<Record<string, Knex.Migration>> = { '20261125000000_init': init, '20261125220000_shelf': shelf };
+/** Revisions by production, conflicts, summaries for the list, jobs with progress, names of media. */
+const truth: Knex.Migration = {
+  async up(knex) {
+    await knex.schema.alterTable('productions', (t) => {
+      t.integer('revision').notNullable().defaultTo(0);
+      t.jsonb('summary');
+    });
+    await knex.schema.alterTable('parts', (t) => {
+      t.dropColumn('revision');
+      t.jsonb('summary');
+      t.text('words');
+    });
+    await knex.schema.alterTable('changes', (t) => {
+      t.integer('revision');
+      t.text('window').notNullable().defaultTo('');
+      t.boolean('by_machine').notNullable().defaultTo(false);
+    });
+    // Changes of before are counted in the order in which they were written.
+    await knex.raw(`update changes set revision = counted.revision from
+      (select seq, row_number() over (partition by production_id order by seq) as revision from changes) as counted where counted.seq = changes.seq`);
+    await knex.raw('update productions set revision = coalesce((select max(revision) from changes where production_id = productions.id), 0)');
+    await knex.schema.alterTable('changes', (t) => {
+      t.integer('revision').notNullable().alter();
+      t.unique(['production_id', 'revision']);
+    });
+    await knex.schema.createTable('conflicts', (t) => {
+      t.text('id').primary();
+      t.text('production_id').notNullable().references('productions.id').onDelete('CASCADE');
+      t.text('client').notNullable();
+      t.text('window').notNullable();
+      t.text('label').notNullable();
+      t.jsonb('parts').notNullable();
+      /** Ids of the changes that stand in it. */
+      t.specificType('changes', 'text[]').notNullable();
+      t.jsonb('theirs').notNullable();
+      t.timestamp('at').notNullable().defaultTo(knex.fn.now());
+      t.text('decision');
+      t.timestamp('decided_at');
+      t.index(['production_id', 'decided_at']);
+    });
+    await knex.schema.createTable('jobs', (t) => {
+      t.text('id').primary();
+      t.text('kind').notNullable();
+      t.text('state').notNullable();
+      t.float('progress').notNullable().defaultTo(0);
+      t.jsonb('input').notNullable();
+      t.jsonb('result');
+      t.jsonb('error');
+      t.timestamp('at').notNullable().defaultTo(knex.fn.now());
+    });
+    await knex.schema.alterTable('media', (t) => {
+      t.specificType('names', 'text[]').notNullable().defaultTo('{}');
+    });
+    await knex.raw('update media set names = array[name]');
+    await knex.schema.alterTable('films', (t) => {
+      t.index(['production_id', 'state']);
+    });
+  },
+  async down(knex) {
+    await knex.schema.alterTable('films', (t) => {
+      t.dropIndex(['production_id', 'state']);
+    });
+    await knex.schema.alterTable('media', (t) => {
+      t.dropColumn('names');
+    });
+    await knex.schema.dropTable('jobs');
+    await knex.schema.dropTable('conflicts');
+    await knex.schema.alterTable('changes', (t) => {
+      t.dropUnique(['production_id', 'revision']);
+      t.dropColumns('revision', 'window', 'by_machine');
+    });
+    await knex.schema.alterTable('parts', (t) => {
+      t.dropColumns('summary', 'words');
+      t.integer('revision').notNullable().defaultTo(1);
+    });
+    await knex.schema.alterTable('productions', (t) => {
+      t.dropColumns('revision', 'summary');
+    });
+  },
+};
+
+const all: Readonly<Record<string, Knex.Migration>> = { '20261125000000_init': init, '20261125220000_shelf': shelf, '20261127230000_truth': truth };
 
 /** Static imports with names that have no extension, so that they are the same before and after a build. */
 export const migrationSource: Knex.MigrationSource<string> = {

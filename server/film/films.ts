@@ -1,11 +1,10 @@
 import { execFileSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { execa } from 'execa';
 import type { FilmProgress } from '#core/document/answers';
-import { failure } from '#core/document/failure';
+import { Failure, failure } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
 import { PAINTER_VERSION } from '#core/paint/paint';
 import { segmentInputs } from '#core/schedule/inputs';
@@ -16,6 +15,8 @@ import { writeWav } from '#core/speech/wav';
 import { ticksPerFrame } from '#core/time/ticks';
 import type { Db } from '../db/db.ts';
 import { mediaBytes, putMedia } from '../media/store.ts';
+import { scratchFolder } from '../scratch.ts';
+import { missingProgram } from '../speech/run.ts';
 import { formatOf } from './formats/index.ts';
 import { loadAnalyses, loadImages, loadSounds } from './loadDocument.ts';
 import type { FilmOptions } from './options.ts';
@@ -29,7 +30,14 @@ export interface PlannedFilm {
 }
 
 let encoder: string | undefined;
-const encoderVersion = (): string => (encoder ??= execFileSync('ffmpeg', ['-version']).toString().split('\n')[0] ?? '');
+function encoderVersion(): string {
+  try {
+    encoder ??= execFileSync('ffmpeg', ['-version']).toString().split('\n')[0] ?? '';
+  } catch {
+    throw missingProgram('ffmpeg');
+  }
+  return encoder;
+}
 
 /** A film's schedule and the segments it is made of, each with the key of all that its frames depend on. */
 export async function planFilm(db: Db, document: Document, options: FilmOptions): Promise<PlannedFilm> {
@@ -48,20 +56,29 @@ export async function planFilm(db: Db, document: Document, options: FilmOptions)
   return { film, segments, fromFrame, toFrame };
 }
 
-/** Puts a film on the way: its rows, and a job for each segment that is not there yet. */
-export async function startFilm(db: Db, productionId: string, document: Document, name: string, options: FilmOptions): Promise<string> {
-  const { segments, fromFrame, toFrame } = await planFilm(db, document, options);
+/** Opens a film of a document as it is now; it is planned next. Gives its id. */
+export async function openFilm(db: Db, productionId: string, document: Document, name: string, options: FilmOptions): Promise<string> {
   const id = `fi_${randomBytes(8).toString('hex')}`;
+  await db('films').insert({ id, production_id: productionId, name, options: JSON.stringify(options), document: JSON.stringify(document), state: 'rendering' });
+  return id;
+}
+
+/** Plans an open film: its segments, and a job for each that is not there yet. A film that cannot be says why. */
+export async function planned(db: Db, id: string): Promise<void> {
+  const row = await db('films').where({ id, state: 'rendering' }).first('document', 'options');
+  if (!row || (await db('film_segments').where({ film_id: id }).first('index'))) return;
+  let plan: PlannedFilm;
+  try {
+    plan = await planFilm(db, row.document as Document, row.options as FilmOptions);
+  } catch (thrown) {
+    if (thrown instanceof Failure) await db('films').where({ id }).update({ state: 'failed', error: thrown.message, ended_at: db.fn.now() });
+    throw thrown;
+  }
+  const { segments, fromFrame, toFrame } = plan;
   await db.transaction(async (trx) => {
-    await trx('films').insert({
-      id,
-      production_id: productionId,
-      name,
-      options: JSON.stringify(options),
-      document: JSON.stringify(document),
-      state: 'rendering',
-      report: JSON.stringify({ frames: toFrame - fromFrame }),
-    });
+    await trx('films')
+      .where({ id })
+      .update({ report: JSON.stringify({ frames: toFrame - fromFrame }) });
     for (const [index, segment] of segments.entries()) {
       const known = await trx('segments').where({ key: segment.key }).first();
       const ready = known?.state === 'done';
@@ -78,6 +95,12 @@ export async function startFilm(db: Db, productionId: string, document: Document
     }
   });
   await joinIfReady(db, id);
+}
+
+/** Opens and plans a film. Gives its id. */
+export async function startFilm(db: Db, productionId: string, document: Document, name: string, options: FilmOptions): Promise<string> {
+  const id = await openFilm(db, productionId, document, name, options);
+  await planned(db, id);
   return id;
 }
 
@@ -100,7 +123,7 @@ export async function doSegment(db: Db, payload: { film: string; index: number; 
   await db('segments').where({ key: payload.key }).update({ state: 'rendering', worker, done: 0, error: null, at: db.fn.now() });
   const document = film.document as Document;
   const options = film.options as FilmOptions;
-  const folder = await mkdtemp(join(tmpdir(), 'kipzo-segment-'));
+  const folder = await scratchFolder('segment');
   const stop = new AbortController();
   let done = 0;
   const watch = setInterval(async () => {
@@ -155,7 +178,7 @@ export async function joinFilm(db: Db, id: string): Promise<void> {
   const document = row.document as Document;
   const options = row.options as FilmOptions;
   const format = formatOf(options.format);
-  const folder = await mkdtemp(join(tmpdir(), 'kipzo-film-'));
+  const folder = await scratchFolder('film');
   try {
     const links = await db('film_segments')
       .join('segments', 'segments.key', 'film_segments.key')
@@ -185,6 +208,7 @@ export async function joinFilm(db: Db, id: string): Promise<void> {
       reject: false,
       timeout: 600_000,
     });
+    if (joined.code === 'ENOENT') throw missingProgram('ffmpeg');
     if (joined.failed) throw failure('join-failed', 'The parts of the film could not be joined. Try the export again.', 500);
     const frames = ranges.reduce((sum, range) => sum + range.toFrame - range.fromFrame, 0);
     const probe = await execa('ffprobe', ['-v', 'error', '-count_packets', '-select_streams', 'v', '-show_entries', 'stream=nb_read_packets', '-of', 'csv=p=0', out]);

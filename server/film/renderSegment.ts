@@ -11,6 +11,7 @@ import { evaluate } from '#core/stage/evaluate';
 import { ticksPerFrame } from '#core/time/ticks';
 import { filmFonts } from '../fonts.ts';
 import { nodePainter } from '../paint/host.ts';
+import { missingProgram } from '../speech/run.ts';
 import { formatOf } from './formats/index.ts';
 import type { FilmOptions } from './options.ts';
 
@@ -60,6 +61,10 @@ export async function encodePictures(pictures: Iterable<Picture>, images: Readon
   });
   const ended = ffmpeg ? new Promise<number | null>((resolve) => ffmpeg.on('close', resolve)) : Promise.resolve(0);
   ffmpeg?.stdin?.on('error', () => {});
+  let missing = false;
+  ffmpeg?.on('error', () => {
+    missing = true;
+  });
   let frames = 0;
   let still = 0;
   let paintMs = 0;
@@ -88,6 +93,7 @@ export async function encodePictures(pictures: Iterable<Picture>, images: Readon
     }
     ffmpeg?.stdin?.end();
     const code = await ended;
+    if (missing) throw missingProgram('ffmpeg');
     if (code !== 0)
       throw failure('encoder-failed', `The encoder stopped at frame ${frames}: ${complaint.trim().split('\n').at(-1) ?? 'no reason given'}. Try the export again.`, 500);
   } catch (thrown) {

@@ -1,4 +1,6 @@
 import { createHash } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
 import { failure } from '#core/document/failure';
 import type { Db } from '../db/db.ts';
 
@@ -14,6 +16,8 @@ export interface Media {
   readonly kind: 'sound' | 'picture' | 'analysis' | 'segment' | 'film' | 'file';
   readonly type: string;
   readonly name: string;
+  /** All names under which these bytes were brought in, the first one first. */
+  readonly names: readonly string[];
   readonly size: number;
   readonly facts: MediaFacts;
   readonly original: string | null;
@@ -21,34 +25,62 @@ export interface Media {
 
 export const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
-/** Stores bytes once by their content: all chunks and the row in one transaction. Gives the row. */
-export async function putMedia(db: Db, bytes: Uint8Array, facts: { kind: Media['kind']; type: string; name: string; facts?: MediaFacts; original?: string }): Promise<Media> {
-  const hash = hashOf(bytes);
+interface Kept {
+  readonly kind: Media['kind'];
+  readonly type: string;
+  readonly name: string;
+  readonly facts?: MediaFacts;
+  readonly original?: string;
+}
+
+/** Stores bytes once by their content. Gives the row, under the name that was asked for. */
+export const putMedia = (db: Db, bytes: Uint8Array, kept: Kept): Promise<Media> =>
+  stored(db, hashOf(bytes), bytes.length, kept, async function* () {
+    for (let at = 0; at < bytes.length; at += CHUNK) yield Buffer.from(bytes.subarray(at, at + CHUNK));
+  });
+
+/** The same for a head and a file after it, read chunk by chunk: never whole in memory. */
+export async function putMediaFile(db: Db, head: Uint8Array, path: string, kept: Kept): Promise<Media> {
+  const hash = createHash('sha256').update(head);
+  for await (const piece of createReadStream(path, { highWaterMark: CHUNK })) hash.update(piece as Buffer);
+  return stored(db, hash.digest('hex'), head.length + (await stat(path)).size, kept, async function* () {
+    let rest = Buffer.from(head);
+    for await (const piece of createReadStream(path, { highWaterMark: CHUNK })) {
+      rest = Buffer.concat([rest, piece as Buffer]);
+      for (; rest.length >= CHUNK; rest = rest.subarray(CHUNK)) yield rest.subarray(0, CHUNK);
+    }
+    if (rest.length) yield rest;
+  });
+}
+
+/** All chunks and the row in one transaction. */
+async function stored(db: Db, hash: string, size: number, kept: Kept, chunks: () => AsyncGenerator<Buffer>): Promise<Media> {
+  const facts = JSON.stringify(kept.facts ?? {});
   const known = await getMedia(db, hash);
   if (known) {
+    if (!known.names.includes(kept.name))
+      await db('media')
+        .where({ hash })
+        .update({ names: db.raw('array_append(names, ?)', [kept.name]) });
     // The same bytes may have come in as somebody's original before they are a working copy.
-    if (known.kind !== 'file' || facts.kind === 'file') return known;
-    await db('media')
-      .where({ hash })
-      .update({ kind: facts.kind, type: facts.type, facts: JSON.stringify(facts.facts ?? {}) });
-    return (await getMedia(db, hash)) as Media;
-  }
-  await db.transaction(async (trx) => {
-    const added = await trx('media')
-      .insert({ hash, kind: facts.kind, type: facts.type, name: facts.name, size: bytes.length, facts: JSON.stringify(facts.facts ?? {}), original: facts.original ?? null })
-      .onConflict('hash')
-      .ignore()
-      .returning('hash');
-    if (!added.length) return;
-    for (let index = 0; index * CHUNK < bytes.length; index++)
-      await trx('media_chunks').insert({ hash, index, bytes: Buffer.from(bytes.subarray(index * CHUNK, (index + 1) * CHUNK)) });
-  });
-  return (await getMedia(db, hash)) as Media;
+    if (known.kind === 'file' && kept.kind !== 'file') await db('media').where({ hash }).update({ kind: kept.kind, type: kept.type, facts });
+  } else
+    await db.transaction(async (trx) => {
+      const added = await trx('media')
+        .insert({ hash, kind: kept.kind, type: kept.type, name: kept.name, names: [kept.name], size, facts, original: kept.original ?? null })
+        .onConflict('hash')
+        .ignore()
+        .returning('hash');
+      if (!added.length) return;
+      let index = 0;
+      for await (const bytes of chunks()) await trx('media_chunks').insert({ hash, index: index++, bytes });
+    });
+  return { ...((await getMedia(db, hash)) as Media), name: kept.name };
 }
 
 export async function getMedia(db: Db, hash: string): Promise<Media | undefined> {
   const row = await db('media').where({ hash }).first();
-  return row && { hash: row.hash, kind: row.kind, type: row.type, name: row.name, size: Number(row.size), facts: row.facts, original: row.original };
+  return row && { hash: row.hash, kind: row.kind, type: row.type, name: row.name, names: row.names, size: Number(row.size), facts: row.facts, original: row.original };
 }
 
 /** Bytes `from`..`to` (end exclusive) chunk by chunk; only the chunks that are needed are read. */

@@ -1,7 +1,9 @@
 import { phonesOfIpa } from '#core/speech/phones';
 import { runProgram } from './run.ts';
 
+/** Words that were asked for, the latest last; as many as some long scripts have. */
 const known = new Map<string, readonly string[]>();
+const MOST_KNOWN = 50_000;
 
 /** Words in one call: espeak-ng answers a line each. */
 const TOGETHER = 300;
@@ -17,12 +19,17 @@ export async function pronounce(words: readonly string[], language = 'en-us'): P
     const rows = await rowsOf(batch, language);
     batch.forEach((word, n) => known.set(`${language} ${word}`, phonesOfIpa(rows[n] as string)));
   }
-  return Object.fromEntries(
+  const answer = Object.fromEntries(
     words.flatMap((word) => {
       const phones = known.get(`${language} ${word}`);
       return phones?.length ? [[word, phones]] : [];
     }),
   );
+  for (const key of known.keys()) {
+    if (known.size <= MOST_KNOWN) break;
+    known.delete(key);
+  }
+  return answer;
 }
 
 /** A row for each word. One that is read as two rows, or as none, would shift all that follow: it is found by halves. */

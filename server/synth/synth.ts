@@ -1,16 +1,24 @@
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { failure } from '#core/document/failure';
 import type { Voice } from '#core/document/schema';
+import { shortened, storable } from '#core/document/text';
 import { emphasisedWords } from '#core/formats/script/read';
 import { phoneOfSynthesizer, type SaidPhone, wordSpans } from '#core/speech/synthesized';
 import { languageOf } from '#core/speech/voices';
 import { readWav, writeWav } from '#core/speech/wav';
+import { scratchFolder } from '../scratch.ts';
 import { resourcesFor } from '../speech/resources.ts';
-import { runProgram } from '../speech/run.ts';
+import { tryProgram } from '../speech/run.ts';
 
 const MOST_LETTERS = 2000;
+/** A draft that takes longer than this is given up: whoever waits for it would not wait on. */
+const DRAFT_SECONDS = 20;
+/** Sentences are said one by one; more of them are said in groups, since each costs two programs. */
+const MOST_PIECES = 24;
+/** Voices of the engines that ship with a fixed set; espeak-ng knows its own. */
+const VOICES: Readonly<Record<Exclude<Voice['engine'], 'espeak'>, readonly string[]>> = { flite: ['slt', 'rms', 'awb', 'kal', 'kal16'], festival: ['cmu_us_slt_arctic_hts'] };
+const UNKNOWN_VOICE = (voice: Voice): Error => failure('unknown-voice', `There is no draft voice “${voice.voice}”. Choose another one from the list.`);
 const BROKEN = 'The draft voice could not be made. Check that flite, festival, espeak-ng and sox are installed, or choose another voice.';
 
 export interface Spoken {
@@ -32,30 +40,44 @@ const OUT = 48000;
 /**
  * Speaks a text with a draft voice: sentence by sentence with pauses between, each by the voice's engine, then
  * formants moved by resampling and the effect put on (recipes: voices-and-sound.md). Words between marks of emphasis
- * (*one*) are said slower, higher and louder. The same input gives the same bytes.
+ * (*one*) are said slower, higher and louder. The same input gives the same bytes. Stopped by its signal, and after 20 s.
+ * @throws Failure `unknown-voice`, `nothing-to-say`, `too-much-to-say`, `program-missing`.
  */
-export async function speak(text: string, voice: Voice): Promise<Spoken> {
-  const clean = text
+export async function speak(text: string, voice: Voice, signal?: AbortSignal): Promise<Spoken> {
+  if (voice.engine !== 'espeak' && !VOICES[voice.engine].includes(voice.voice)) throw UNKNOWN_VOICE(voice);
+  if (voice.engine === 'espeak' && !/^[a-z]{2,4}(-[A-Za-z0-9]+)*(\+\w+)?$/.test(voice.voice)) throw UNKNOWN_VOICE(voice);
+  const late = AbortSignal.timeout(DRAFT_SECONDS * 1000);
+  const run: Run = async (program, args) => {
+    try {
+      const ran = await tryProgram(program, args, { limit: DRAFT_SECONDS, signal: signal ? AbortSignal.any([signal, late]) : late });
+      if (/voice does not exist/.test(ran.stderr)) throw UNKNOWN_VOICE(voice);
+      if (ran.failed) throw failure('program-failed', BROKEN);
+      return ran.stdout;
+    } catch (thrown) {
+      if (late.aborted && !signal?.aborted) throw failure('too-much-to-say', `A draft voice is still at this line after ${DRAFT_SECONDS} seconds. Split it into shorter lines.`);
+      throw thrown;
+    }
+  };
+  const clean = shortened(storable(text), MOST_LETTERS)
     .replace(/[\u0000-\u001f]/g, ' ')
     .replace(/[“”]/g, '"')
     .replace(/[’‘]/g, "'")
     .replace(/[–—]/g, ', ')
     .replace(/…/g, '...')
-    .trim()
-    .slice(0, MOST_LETTERS);
+    .trim();
   if (!/[\p{L}\p{N}]/u.test(clean)) throw failure('nothing-to-say', 'There is nothing to say yet. Type the words of the line.');
-  const folder = await mkdtemp(join(tmpdir(), 'kipzo-say-'));
+  const folder = await scratchFolder('say');
   try {
     const pieces: Piece[] = [];
     const words = emphasisedWords(clean);
-    const sentences = sentencesOf(words);
+    const sentences = grouped(sentencesOf(words));
     for (const [index, sentence] of sentences.entries()) {
       if (index) pieces.push({ samples: new Float32Array(Math.round(voice.pause * OUT)), phones: [] });
-      pieces.push(await emphasised(folder, trimmed(await speakPiece(folder, index, sentence, voice)), sentence, voice));
+      pieces.push(await emphasised(run, folder, trimmed(await speakPiece(run, folder, index, sentence, voice)), sentence, voice));
     }
     const whole = joined(pieces);
     await writeFile(join(folder, 'whole.wav'), writeWav({ rate: OUT, channels: [whole.samples] }));
-    await finish(folder, voice);
+    await finish(run, folder, voice);
     const wav = await readFile(join(folder, 'done.wav'));
     const spoken = levelled(readWav(wav).channels[0] ?? new Float32Array());
     return { wav: Buffer.from(writeWav({ rate: OUT, channels: [spoken] })), seconds: spoken.length / OUT, phones: whole.phones };
@@ -64,7 +86,15 @@ export async function speak(text: string, voice: Voice): Promise<Spoken> {
   }
 }
 
+/** Runs a program within the draft's time. Gives what it prints. */
+type Run = (program: string, args: readonly string[]) => Promise<Buffer>;
 type Words = ReturnType<typeof emphasisedWords>;
+
+/** At most MOST_PIECES groups of sentences, each as they follow each other. */
+function grouped(sentences: readonly Words[]): Words[] {
+  const together = Math.ceil(sentences.length / MOST_PIECES);
+  return Array.from({ length: Math.ceil(sentences.length / Math.max(1, together)) }, (_, n) => sentences.slice(n * together, (n + 1) * together).flat());
+}
 
 /** Words that end in a full stop and close no sentence. */
 const SHORTENED = /^["'(]*(mr|mrs|ms|dr|prof|st|vs|nr|ca|e\.g)\.$/i;
@@ -93,7 +123,7 @@ function joined(pieces: readonly Piece[]): Piece {
   return { samples, phones: pieces.every((piece) => piece.phones) ? phones : undefined };
 }
 
-async function speakPiece(folder: string, index: number, words: Words, voice: Voice): Promise<Piece> {
+async function speakPiece(run: Run, folder: string, index: number, words: Words, voice: Voice): Promise<Piece> {
   const raw = join(folder, `raw${index}.wav`);
   const out = join(folder, `piece${index}.wav`);
   const sentence = words.map(({ text }) => text).join(' ');
@@ -104,13 +134,19 @@ async function speakPiece(folder: string, index: number, words: Words, voice: Vo
     case 'flite': {
       // The voice rms ignores pitch settings; its pitch follows the formant factor.
       const shift = voice.voice === 'rms' ? [] : ['--setf', `f0_shift=${(voice.pitch / voice.formant).toFixed(4)}`];
-      const { stdout } = await runProgram(
-        'flite',
-        ['-voice', voice.voice, ...shift, '--setf', `duration_stretch=${(voice.stretch * voice.formant).toFixed(4)}`, '-psdur', '-t', sentence, '-o', raw],
-        BROKEN,
-        { limit: 30 },
-      );
-      phones = saidPhones([...stdout.toString('utf8').matchAll(/([a-z]+):([\d.]+)/g)].map(([, label, end]) => [label as string, Number(end)]));
+      const said = await run('flite', [
+        '-voice',
+        voice.voice,
+        ...shift,
+        '--setf',
+        `duration_stretch=${(voice.stretch * voice.formant).toFixed(4)}`,
+        '-psdur',
+        '-t',
+        sentence,
+        '-o',
+        raw,
+      ]);
+      phones = saidPhones([...said.toString('utf8').matchAll(/([a-z]+):([\d.]+)/g)].map(([, label, end]) => [label as string, Number(end)]));
       growth = 1 / voice.formant;
       break;
     }
@@ -123,7 +159,7 @@ async function speakPiece(folder: string, index: number, words: Words, voice: Vo
         script,
         `(voice_${voice.voice.replace(/\W/g, '')})\n(set! said (utt.synth (Utterance Text "${quoted}")))\n(utt.save.wave said "${raw}" 'riff)\n(utt.save.segs said "${labels}")\n`,
       );
-      await runProgram('festival', ['-b', script], BROKEN, { limit: 60 });
+      await run('festival', ['-b', script]);
       const rows = (await readFile(labels, 'utf8')).matchAll(/^\s*([\d.]+)\s+\d+\s+([a-z]+)\s*$/gm);
       phones = saidPhones([...rows].map(([, end, label]) => [label as string, Number(end)]));
       growth = voice.stretch;
@@ -132,19 +168,26 @@ async function speakPiece(folder: string, index: number, words: Words, voice: Vo
     case 'espeak': {
       const safe = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
       const marked = words.map(({ text, emphasised: strong }) => (strong ? `<prosody rate="82%" pitch="+18%" volume="+25%">${safe(text)}</prosody>` : safe(text))).join(' ');
-      await runProgram(
-        'espeak-ng',
-        ['-m', '-v', voice.voice, '-s', String(Math.round(165 / voice.stretch)), '-p', String(Math.round(Math.min(99, 50 * voice.pitch))), '-w', raw, '--', marked],
-        BROKEN,
-        { limit: 30 },
-      );
+      await run('espeak-ng', [
+        '-m',
+        '-v',
+        voice.voice,
+        '-s',
+        String(Math.round(165 / voice.stretch)),
+        '-p',
+        String(Math.round(Math.min(99, 50 * voice.pitch))),
+        '-w',
+        raw,
+        '--',
+        marked,
+      ]);
       break;
     }
   }
   const speed = voice.engine === 'flite' ? ['speed', String(voice.formant)] : voice.formant !== 1 ? ['pitch', String(Math.round(1200 * Math.log2(voice.formant)))] : [];
   const tempo = voice.engine === 'festival' && voice.stretch !== 1 ? ['tempo', '-s', (1 / voice.stretch).toFixed(4)] : [];
   // -R: sox seeds its dither the same way every time.
-  await runProgram('sox', ['-R', raw, '-b', '16', '-c', '1', out, ...speed, ...tempo, 'rate', '-v', '48k'], BROKEN, { limit: 30 });
+  await run('sox', ['-R', raw, '-b', '16', '-c', '1', out, ...speed, ...tempo, 'rate', '-v', '48k']);
   return {
     samples: readWav(await readFile(out)).channels[0] ?? new Float32Array(),
     phones: phones?.map(({ label, start, end }) => ({ label, start: start * growth, end: end * growth })),
@@ -171,7 +214,7 @@ const EMPHASIS = { longer: 1.18, higher: 180, louder: 2.5 };
 const BLEND = Math.round(0.008 * OUT);
 
 /** Says the emphasised words of a piece slower, higher and louder, where its engine tells when they are said. */
-async function emphasised(folder: string, piece: Piece, words: Words, voice: Voice): Promise<Piece> {
+async function emphasised(run: Run, folder: string, piece: Piece, words: Words, voice: Voice): Promise<Piece> {
   if (!piece.phones || !words.some((word) => word.emphasised)) return piece;
   const texts = words.map(({ text }) => text);
   const spans = wordSpans(texts, piece.phones, await resourcesFor(texts, languageOf(voice)));
@@ -189,7 +232,7 @@ async function emphasised(folder: string, piece: Piece, words: Words, voice: Voi
     const [cut, told] = [join(folder, 'word.wav'), join(folder, 'told.wav')];
     await writeFile(cut, writeWav({ rate: OUT, channels: [samples.subarray(before, after)] }));
     const { longer, higher, louder } = EMPHASIS;
-    await runProgram('sox', ['-R', cut, '-b', '16', told, 'pitch', String(higher), 'tempo', '-s', (1 / longer).toFixed(4), 'gain', '-l', String(louder)], BROKEN, { limit: 30 });
+    await run('sox', ['-R', cut, '-b', '16', told, 'pitch', String(higher), 'tempo', '-s', (1 / longer).toFixed(4), 'gain', '-l', String(louder)]);
     const strong = readWav(await readFile(told)).channels[0] ?? new Float32Array();
     const grown = strong.length - (after - before);
     const next = new Float32Array(samples.length + grown);
@@ -251,13 +294,11 @@ function trimmed({ samples, phones }: Piece): Piece {
   };
 }
 
-async function finish(folder: string, voice: Voice): Promise<void> {
+async function finish(run: Run, folder: string, voice: Voice): Promise<void> {
   const whole = join(folder, 'whole.wav');
   const done = join(folder, 'done.wav');
   const ffmpeg = (filter: string): Promise<unknown> =>
-    runProgram('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-i', whole, '-filter_complex', filter, '-ar', '48000', '-ac', '1', '-c:a', 'pcm_s16le', '-bitexact', done], BROKEN, {
-      limit: 60,
-    });
+    run('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-i', whole, '-filter_complex', filter, '-ar', '48000', '-ac', '1', '-c:a', 'pcm_s16le', '-bitexact', done]);
   switch (voice.effect) {
     case 'warm':
       await ffmpeg(`highpass=f=90,treble=g=5:f=3500,acompressor=threshold=0.1:ratio=3:attack=10:release=200:makeup=2`);

@@ -1,6 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { createApp } from '../api/app.ts';
 import { type Db, migrate, openDb } from '../db/db.ts';
+import type { JobAnswer } from '#core/document/answers';
+import { startWorker } from '../jobs/worker.ts';
 
 /** A database of its own on the server that ./test started, migrated from empty; dropped by `end`. */
 export async function freshDatabase(): Promise<{ db: Db; url: string; end(): Promise<void> }> {
@@ -35,4 +37,19 @@ export async function listen(db: Db): Promise<{ url: string; end(): void }> {
       server.close();
     },
   };
+}
+
+/** A worker of every kind in this process, for tests whose requests are jobs. */
+export async function working(url: string): Promise<{ end(): Promise<void> }> {
+  const worker = await startWorker(url, 'all');
+  return { end: () => worker.stop() };
+}
+
+/** How a job ended, asked for as the page does. */
+export async function jobEnd(url: string, job: string): Promise<JobAnswer> {
+  for (let after = -1; ; ) {
+    const answer = (await (await fetch(`${url}/api/jobs/${job}?after=${after}`)).json()) as JobAnswer;
+    if (answer.state !== 'waiting' && answer.state !== 'working') return answer;
+    after = answer.progress;
+  }
 }

@@ -1,12 +1,12 @@
 import { ChevronDown, Plus, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { Character } from '#core/document/schema';
-import { addOutfit, addReadyOutfit, deleteOutfit, renameOutfit } from '#core/edit/commands/cast';
+import { addOutfit, addReadyOutfit, deleteOutfit } from '#core/edit/commands/cast';
 import { PROFESSIONS } from '#core/figure/professions';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
-import { EditableName } from '../ui/parts.tsx';
+import { TypedName } from '../typing/TypedName.tsx';
 
 /** Which outfit is looked at and changed; making, naming and deleting them. */
 export function Outfits({ character, outfit, onWear }: { character: Character; outfit: string | undefined; onWear: (outfit: string | undefined) => void }) {
@@ -16,10 +16,11 @@ export function Outfits({ character, outfit, onWear }: { character: Character; o
   return (
     <span className="flex items-center gap-1 text-[13px]">
       {now && outfit && (
-        <EditableName
+        <TypedName
+          key={outfit}
+          target={{ kind: 'outfit', character: character.id, outfit }}
           value={now.name}
           label="Name of the outfit"
-          onChange={(name) => run('Rename an outfit', renameOutfit(character.id, outfit, name))}
           className="max-w-28 truncate px-0.5 font-[650]"
         />
       )}

@@ -74,7 +74,6 @@ export function CueBar({
       const how = event.shiftKey ? 'extended' : event.ctrlKey || event.metaKey ? 'added' : 'alone';
       // One of several that is pressed moves them all; a click without a drag leaves it alone (pointer up).
       if (how !== 'alone' || !chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, order, how);
-      view({ layer: lane.layer });
       event.currentTarget.focus();
       if (locked || how !== 'alone') return;
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -127,7 +126,7 @@ export function CueBar({
             event.preventDefault();
             event.stopPropagation();
             run('Delete a cue', deleteCues(scene.id, chosenCues(useView.getState())));
-            view({ cue: undefined });
+            view({ cue: undefined, together: [], last: undefined });
           }
         }}
       >

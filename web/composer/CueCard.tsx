@@ -9,6 +9,7 @@ import { formatLength, formatOffset, parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
+import { useTyped } from '../typing/useTyped.ts';
 import { IconButton, ValueField } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
 import { cueLabel, FRAMING_NAMES, nameOfLayer } from './lanes.ts';
@@ -50,7 +51,7 @@ export function CuePart({ id, cue, scene }: { id: string; cue: Cue; scene: Place
           className="!size-6"
           onClick={() => {
             run('Delete a cue', deleteCues(scene.id, [id]));
-            view({ cue: undefined });
+            view({ cue: undefined, together: [], last: undefined });
           }}
         >
           <Trash2 size={13} strokeWidth={1.6} />
@@ -96,14 +97,26 @@ export function CuePart({ id, cue, scene }: { id: string; cue: Cue; scene: Place
             onChange={(word) => run('Stretch a cue', stretchCue(scene.id, id, word ? { to: 'word', word, edge: 'end', offset: 0 } : { ticks: times.end - times.start }))}
           />
         )}
-        <Own cue={cue} scene={scene} change={change} nameOf={(layer) => nameOfLayer(document_, scene, layer)} />
+        <Own id={id} cue={cue} scene={scene} change={change} nameOf={(layer) => nameOfLayer(document_, scene, layer)} />
       </div>
     </section>
   );
 }
 
 /** A cue kind's own fields. */
-function Own({ cue, scene, change, nameOf }: { cue: Cue; scene: PlacedScene; change: (values: Partial<Cue>) => void; nameOf: (layer: string) => string }): ReactNode {
+function Own({
+  id,
+  cue,
+  scene,
+  change,
+  nameOf,
+}: {
+  id: string;
+  cue: Cue;
+  scene: PlacedScene;
+  change: (values: Partial<Cue>) => void;
+  nameOf: (layer: string) => string;
+}): ReactNode {
   const people = Object.entries(scene.scene.layers).filter(([, layer]) => layer.kind === 'character');
   const strength = (value: number, top: number): ReactNode => (
     <label className="flex flex-col gap-1 text-[12px] text-ink-2">
@@ -269,20 +282,28 @@ function Own({ cue, scene, change, nameOf }: { cue: Cue; scene: PlacedScene; cha
     }
     case 'caption': {
       const c = cue as Extract<Cue, { kind: 'caption' }>;
-      return (
-        <label className="col-span-3 flex flex-col gap-1 text-[12px] text-ink-2">
-          Text
-          <textarea
-            key={c.text}
-            defaultValue={c.text}
-            maxLength={200}
-            rows={2}
-            className="rounded-[6px] border border-edge bg-white px-2 py-1 font-serif text-[15px] text-ink"
-            onKeyDown={(event) => event.stopPropagation()}
-            onBlur={(event) => event.target.value !== c.text && change({ text: event.target.value } as Partial<Cue>)}
-          />
-        </label>
-      );
+      return <CaptionWords id={id} scene={scene} text={c.text} />;
     }
   }
+}
+
+function CaptionWords({ id, scene, text }: { id: string; scene: PlacedScene; text: string }) {
+  const words = useTyped({ kind: 'captionCue', scene: scene.id, cue: id }, text);
+  return (
+    <label className="col-span-3 flex flex-col gap-1 text-[12px] text-ink-2">
+      Text
+      <textarea
+        value={words.text}
+        maxLength={200}
+        rows={2}
+        className="rounded-[6px] border border-edge bg-white px-2 py-1 font-serif text-[15px] text-ink"
+        onChange={(event) => words.type(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === 'Escape') words.restore();
+        }}
+        onBlur={() => words.leave()}
+      />
+    </label>
+  );
 }

@@ -12,7 +12,7 @@ import { orderAtEnd } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
 import { FRAMING_NAMES } from './lanes.ts';
 
@@ -102,7 +102,9 @@ export function HangMenu({ scene }: { scene: PlacedScene }) {
       end: { ticks: toTicks(option.seconds) },
     } as Cue;
     run(`Hang ${option.label.toLowerCase()}`, hangCue(scene.id, id, cue));
-    view({ hanging: undefined, cue: id, line: line.id });
+    view({ hanging: undefined });
+    choose({ kind: 'line', id: line.id });
+    choose({ kind: 'cue', id });
   };
   const close = (): void => {
     view({ hanging: undefined });

@@ -1,13 +1,11 @@
 import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { shapeMouth } from '#core/edit/commands/cues';
 import { changeLayer } from '#core/edit/commands/stage';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { makeId } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
-import { view } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
@@ -167,6 +165,7 @@ function VoiceLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
 
 /** Small drawings of the lips; spans under 13 px merge into a strip of openness. */
 function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
+  const chosen = useView((state) => state.shape);
   const acting = scene.layers.get(layer);
   const shapes = useMemo(() => {
     if (!acting) return [];
@@ -198,13 +197,23 @@ function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
           <g
             key={start}
             className="cursor-pointer"
+            data-shape={shape}
             onClick={() => {
-              const id = makeId('cue');
-              if (run('Take a mouth shape in hand', shapeMouth(scene.id, id, layer, shape, start, end))) view({ cue: id });
+              choose(undefined);
+              view({ shape: { layer, shape, start, end } });
+              seek(start);
             }}
           >
-            <title>{`${shape}: click to change it`}</title>
-            <rect x={left + 0.5} y={3} width={width - 1} height={18} fill={tone.tint} />
+            <title>{`${shape}, from the voice: click to look at it`}</title>
+            <rect
+              x={left + 0.5}
+              y={3}
+              width={width - 1}
+              height={18}
+              fill={tone.tint}
+              stroke={chosen?.layer === layer && chosen.start === start ? '#0f2b30' : 'none'}
+              strokeWidth={1.5}
+            />
             {open ? (
               <path
                 d={`M${cx - m.width * k} ${cy}Q${cx} ${cy - m.upper * 2 * k} ${cx + m.width * k} ${cy}Q${cx} ${cy + m.lower * 2 * k} ${cx - m.width * k} ${cy}Z`}
@@ -237,7 +246,7 @@ function AutoCaptions({ scene, zoom, visible }: { scene: PlacedScene; zoom: numb
             style={{ left: px(caption.start, zoom), width: Math.max(4, px(caption.end - caption.start, zoom)) }}
             onClick={() => {
               seek(caption.start);
-              if (caption.line) view({ line: caption.line, cue: undefined });
+              if (caption.line) choose({ kind: 'line', id: caption.line });
             }}
           >
             {caption.rows.join(' ')}

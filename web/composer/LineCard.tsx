@@ -1,14 +1,14 @@
 import { AudioLines, Clock, MessageSquare, Mic2, Pencil, Play, Trash2, Upload } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { chooseTake, deleteLines, giveLine, removeTake, setAside, setGap, setLineText } from '#core/edit/commands/lines';
+import { chooseTake, deleteLines, giveLine, removeTake, setAside, setGap } from '#core/edit/commands/lines';
 import type { ScheduledLine } from '#core/schedule/schedule';
 import { takeOf } from '#core/schedule/timing';
 import { formatLength, formatMoment, formatOffset, parseTime } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { makeId } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
+import { useTyped } from '../typing/useTyped.ts';
 import { Button, CutTag, Empty, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
@@ -16,6 +16,7 @@ import { CuePart } from './CueCard.tsx';
 import { colourOf, type PlacedScene } from './film.ts';
 import { KIND_ICONS } from './HangMenu.tsx';
 import { cueLabel } from './lanes.ts';
+import { ShapePart } from './ShapePart.tsx';
 import { playLine, seek } from './transport.ts';
 
 /** The chosen line: its words, its take, its gap, what hangs from it, and the chosen cue's numbers. */
@@ -23,6 +24,7 @@ export function LineCard({ scene }: { scene: PlacedScene }) {
   const document_ = useProduction((state) => state.document);
   const lineId = useView((state) => state.line);
   const cueId = useView((state) => state.cue);
+  const shape = useView((state) => state.shape);
   const line = scene.lines.find(({ id }) => id === lineId);
   const cue = cueId ? scene.scene.cues[cueId] : undefined;
   if (!document_) return null;
@@ -30,12 +32,13 @@ export function LineCard({ scene }: { scene: PlacedScene }) {
     <aside className="scrolls flex h-full min-w-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="The chosen line">
       {line ? (
         <LinePart key={line.id} line={line} scene={scene} />
-      ) : (
+      ) : shape ? null : (
         <div className="p-4">
           <Empty sentence={scene.lines.length ? 'Choose a line on the ribbon to see its words and what hangs from them.' : 'Write the first line on the ribbon below.'} />
         </div>
       )}
       {cue && cueId && <CuePart key={cueId} id={cueId} cue={cue} scene={scene} />}
+      {shape && <ShapePart key={`${shape.layer} ${shape.start}`} chosen={shape} scene={scene} />}
     </aside>
   );
 }
@@ -45,11 +48,7 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
   const colour = colourOf(document_, line.line.role);
   const tone = toneOf(colour);
   const [editing, setEditing] = useState(line.line.kind === 'line' && line.line.text === '' && !line.line.take);
-  const area = useRef<HTMLTextAreaElement>(null);
   const cueId = useView((state) => state.cue);
-  useEffect(() => {
-    if (editing) area.current?.focus();
-  }, [editing]);
   const hung = Object.entries(scene.scene.cues)
     .map(([id, cue]) => ({
       id,
@@ -62,10 +61,6 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
   const words = new Set(hung.map(({ word }) => word?.id));
   const take = takeOf(line.line);
   const beat = line.line.kind === 'beat';
-  const save = (text: string): void => {
-    setEditing(false);
-    run('Change the words', setLineText(scene.id, line.id, text.trim().replace(/\s+/g, ' '), makeId));
-  };
   return (
     <div className="px-4 pt-3 pb-3">
       <div className="mb-2 flex items-center gap-2">
@@ -95,26 +90,7 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
       </div>
       {!beat &&
         (editing ? (
-          <textarea
-            ref={area}
-            aria-label="Words of the line"
-            defaultValue={line.line.text}
-            placeholder="What is said"
-            rows={3}
-            className="w-full resize-none rounded-[6px] border border-edge bg-white px-2 py-1 font-serif text-[17px] leading-6"
-            onBlur={(event) => save(event.target.value)}
-            onKeyDown={(event) => {
-              event.stopPropagation();
-              if (event.key === 'Enter' && !event.shiftKey) {
-                event.preventDefault();
-                event.currentTarget.blur();
-              }
-              if (event.key === 'Escape') {
-                event.currentTarget.value = line.line.text;
-                event.currentTarget.blur();
-              }
-            }}
-          />
+          <CardWords scene={scene} line={line} onDone={() => setEditing(false)} />
         ) : (
           <p className="group m-0 font-serif text-[17px] leading-6" onDoubleClick={() => setEditing(true)}>
             {line.words.map((word) => (
@@ -192,7 +168,7 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
           className="!size-[26px]"
           onClick={() => {
             run('Delete a line', deleteLines(scene.id, [line.id]));
-            view({ line: undefined, cue: undefined });
+            choose(undefined);
           }}
         >
           <Trash2 size={14} strokeWidth={1.6} />
@@ -221,7 +197,7 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
                   type="button"
                   aria-pressed={cueId === id}
                   className="flex h-[26px] min-w-0 flex-1 items-center gap-2 text-left"
-                  onClick={() => (view({ cue: id }), seek(start))}
+                  onClick={() => (choose({ kind: 'cue', id }), seek(start))}
                 >
                   <span className="shrink-0" style={{ color: tone.fine }}>
                     {KIND_ICONS[cue.kind]}
@@ -238,6 +214,41 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
         </>
       )}
     </div>
+  );
+}
+
+/** The words of the line while they are written. */
+function CardWords({ scene, line, onDone }: { scene: PlacedScene; line: ScheduledLine; onDone: () => void }) {
+  const words = useTyped({ kind: 'words', scene: scene.id, line: line.id }, line.line.text);
+  const area = useRef<HTMLTextAreaElement>(null);
+  const done = useRef(false);
+  useEffect(() => area.current?.focus(), []);
+  const leave = (keep: boolean): void => {
+    if (done.current) return;
+    done.current = true;
+    if (keep) words.leave();
+    else words.restore();
+    onDone();
+  };
+  return (
+    <textarea
+      ref={area}
+      aria-label="Words of the line"
+      value={words.text}
+      placeholder="What is said"
+      rows={3}
+      className="w-full resize-none rounded-[6px] border border-edge bg-white px-2 py-1 font-serif text-[17px] leading-6"
+      onChange={(event) => words.type(event.target.value)}
+      onBlur={() => leave(true)}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Enter' && !event.shiftKey) {
+          event.preventDefault();
+          leave(true);
+        }
+        if (event.key === 'Escape') leave(false);
+      }}
+    />
   );
 }
 

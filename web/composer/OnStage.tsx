@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Backdrop, Character } from '#core/document/schema';
 import { wearOutfit } from '#core/edit/commands/cast';
-import { addLayer, removeLayer, renameCharacter, setBackdrop } from '#core/edit/commands/stage';
+import { addLayer, removeLayer, setBackdrop } from '#core/edit/commands/stage';
 import { addSpeaker, placesFor, scaleFor, voiceFor } from '#core/edit/create';
 import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
 import { dressed } from '#core/figure/outfits';
@@ -19,9 +19,10 @@ import { uploadMedia } from '../api.ts';
 import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
 import { run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView } from '../state/view.ts';
+import { TypedName } from '../typing/TypedName.tsx';
 import { Bitmap } from '../ui/Bitmap.tsx';
-import { CutTag, EditableName, IconButton } from '../ui/parts.tsx';
+import { CutTag, IconButton } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
 import { layerColour, type PlacedScene } from './film.ts';
@@ -47,7 +48,7 @@ export function OnStage({ scene }: { scene: PlacedScene }) {
               key={id}
               type="button"
               className={`flex h-7 items-center gap-2 rounded-[7px] px-2 text-left text-[13px] ${selected === id ? 'bg-act-soft' : 'hover:bg-well'}`}
-              onClick={() => view({ layer: id, cue: undefined })}
+              onClick={() => choose({ kind: 'layer', id })}
             >
               <Box size={15} strokeWidth={1.6} className="shrink-0 text-ink-2" />
               <span className="truncate">{propOf(layer.prop)?.name ?? layer.name}</span>
@@ -60,7 +61,7 @@ export function OnStage({ scene }: { scene: PlacedScene }) {
       <button
         type="button"
         className={`flex h-7 items-center gap-2 rounded-[7px] px-2 text-left text-[13px] ${selected === 'backdrop' ? 'bg-act-soft' : 'hover:bg-well'}`}
-        onClick={() => view({ layer: 'backdrop', cue: undefined })}
+        onClick={() => choose({ kind: 'layer', id: 'backdrop' })}
       >
         <ImageIcon size={15} strokeWidth={1.6} className="shrink-0 text-ink-2" />
         <span className="truncate">{backdropName}</span>
@@ -113,10 +114,10 @@ function PersonCard({ id, character, outfit, scene, hidden }: { id: string; char
       data-layer={id}
       className={`flex min-h-[62px] items-start gap-2 rounded-[9px] border p-1.5 text-left ${selected ? 'border-ink [box-shadow:0_0_0_1px_var(--color-ink)]' : 'border-line bg-paper hover:border-edge'} ${hidden ? 'opacity-60' : ''}`}
       style={selected ? { background: tone.tint } : undefined}
-      onClick={() => view({ layer: id, cue: undefined })}
+      onClick={() => choose({ kind: 'layer', id })}
       onKeyDown={(event) => {
         if (event.target !== event.currentTarget) return;
-        if (event.key === 'Enter' || event.key === ' ') view({ layer: id, cue: undefined });
+        if (event.key === 'Enter' || event.key === ' ') choose({ kind: 'layer', id });
         if (event.key === 'Delete') {
           event.stopPropagation();
           run('Take off stage', removeLayer(scene.id, id));
@@ -127,12 +128,7 @@ function PersonCard({ id, character, outfit, scene, hidden }: { id: string; char
       <span className="min-w-0">
         <span className="flex items-center gap-1 text-[13px] font-[650]">
           <CutTag colour={colour} width={9} height={12} />
-          <EditableName
-            value={character.name}
-            label="Name of the character"
-            onChange={(name) => run('Rename a character', renameCharacter(character.id, name))}
-            className="max-w-[62px] truncate px-0.5"
-          />
+          <TypedName value={character.name} label="Name of the character" target={{ kind: 'character', character: character.id }} className="max-w-[62px] truncate px-0.5" />
         </span>
         {selected && (
           <IconButton
@@ -217,7 +213,7 @@ function BringOn({ scene }: { scene: PlacedScene }) {
           hidden: false,
         } as never),
       );
-    view({ layer });
+    choose({ kind: 'layer', id: layer });
   };
   const backdropFromFile = async (): Promise<void> => {
     const [file] = await chooseFiles(PICTURE_TYPES, false);
@@ -236,7 +232,7 @@ function BringOn({ scene }: { scene: PlacedScene }) {
           name: media.name.slice(0, 120),
         }),
       );
-      view({ layer: 'backdrop' });
+      choose({ kind: 'layer', id: 'backdrop' });
       toast.success('The picture is the backdrop now.', { id: known });
     } catch (thrown) {
       toast.error(sentenceOf(thrown), { id: known });
@@ -285,7 +281,7 @@ function BringOn({ scene }: { scene: PlacedScene }) {
                     hidden: false,
                   } as never),
                 );
-                view({ layer });
+                choose({ kind: 'layer', id: layer });
               }}
             >
               {prop.name}

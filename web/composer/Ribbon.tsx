@@ -5,7 +5,7 @@ import type { ScheduledLine } from '#core/schedule/schedule';
 import { formatLength, formatMoment, parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { preview, run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { importOnLine } from '../voices.ts';
 import { colourOf, type PlacedScene } from './film.ts';
@@ -246,7 +246,7 @@ function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedSc
         if (event.button !== 0 || (event.target as HTMLElement).closest('[data-word]')) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         drag.current = { x: event.clientX, moved: false, base: line, scene };
-        view({ line: line.id, cue: undefined, layer: line.layer });
+        choose({ kind: 'line', id: line.id });
       }}
       onPointerMove={(event) => {
         if (!drag.current) return;
@@ -272,6 +272,12 @@ function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedSc
         if (event.key === 'Escape' && drag.current) {
           drag.current = undefined;
           preview(undefined);
+        }
+        if (event.key === 'Enter' && event.target === element.current && !selected) {
+          event.preventDefault();
+          event.stopPropagation();
+          choose({ kind: 'line', id: line.id });
+          seek(line.start);
         }
         if (event.key === 'ArrowDown') {
           event.preventDefault();

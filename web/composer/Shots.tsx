@@ -7,7 +7,7 @@ import { orderAtEnd } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
 import { run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { Tip } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
@@ -49,7 +49,7 @@ export function Shots({ scene }: { scene: PlacedScene }) {
         end: { ticks: 48_000 },
       }),
     );
-    view({ cue: id });
+    choose({ kind: 'cue', id });
   };
   return (
     <div className="flex h-full w-[132px] shrink-0 flex-col pl-4" role="region" aria-label="Shots">
@@ -102,7 +102,7 @@ function Shot({ scene, shot, active, label }: { scene: PlacedScene; shot: Placed
     };
   }, [scene, shot, w]);
   return (
-    <button type="button" data-shot aria-current={active} className="shrink-0 text-left" onClick={() => (seek(shot.start), view({ cue: shot.id }))}>
+    <button type="button" data-shot aria-current={active} className="shrink-0 text-left" onClick={() => (seek(shot.start), choose({ kind: 'cue', id: shot.id }))}>
       <span className={`block overflow-hidden rounded-[6px] ${active ? 'outline-2 outline-offset-1 outline-lamp' : ''}`} style={{ width: w, height: h }}>
         <Bitmap bitmap={bitmap} width={w} height={h} className="!bg-deep-2" />
       </span>

@@ -8,7 +8,7 @@ import { cameraAt, frameSize } from '#core/stage/camera';
 import { sample } from '#core/time/track';
 import { stage } from '../stage/client.ts';
 import { preview, run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { layerColour, type PlacedScene } from './film.ts';
 
@@ -93,7 +93,14 @@ function Overlay({ scene, size }: { scene: PlacedScene; size: { width: number; h
   const lampPath = `M${l} ${t + arm}V${t}H${l + arm}M${r - arm} ${t}H${r}V${t + arm}M${r} ${b - arm}V${b}H${r - arm}M${l + arm} ${b}H${l}V${b - arm}`;
   const cue = selectedCue ? scene.scene.cues[selectedCue] : undefined;
   return (
-    <svg width={size.width} height={size.height} className="absolute inset-0 z-10" role="group" aria-label="Things on the stage">
+    <svg
+      width={size.width}
+      height={size.height}
+      className="absolute inset-0 z-10"
+      role="group"
+      aria-label="Things on the stage"
+      onPointerDown={(event) => event.target === event.currentTarget && choose(undefined)}
+    >
       {Object.entries(scene.scene.layers)
         .sort(([, a], [, b2]) => (a.order < b2.order ? -1 : 1))
         .map(([id, layer]) =>
@@ -170,7 +177,7 @@ function Grab({ id, layer, scene, tick, k, sx, sy, selected, colour, name }: Gra
     onPointerDown: (event: ReactPointerEvent<SVGElement>) => {
       if (event.button !== 0) return;
       event.stopPropagation();
-      view({ layer: id, cue: undefined });
+      choose({ kind: 'layer', id });
       if (layer.locked) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       drag.current = { x: event.clientX, y: event.clientY, base: layer, size: sizing, moved: false };

@@ -8,7 +8,7 @@ import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath } from '../ui/speakers.ts';
 import type { PlacedScene } from './film.ts';
@@ -249,5 +249,5 @@ export function addLine(document_: NonNullable<ReturnType<typeof useProduction.g
       insertLine(scene.id, id, made, '', null, makeId)(draft);
     });
   }
-  view({ line: id, cue: undefined });
+  choose({ kind: 'line', id });
 }

@@ -96,3 +96,26 @@ export const LANE_HEIGHT = 24;
 
 /** Pixels of a span of ticks at a zoom (pixels a second). */
 export const px = (ticks: number, zoom: number): number => (ticks / TICKS_PER_SECOND) * zoom;
+
+/**
+ * The first moment from `at` (ticks) on at which copies of cues can be put down so that none lies on another of its lane;
+ * `first` is where the first of the sources begins.
+ */
+export function freeFrom(scene: PlacedScene, sources: readonly string[], at: number, first: number): number {
+  const laneOf = (cue: Cue): string => `${cue.kind} ${'layer' in cue ? cue.layer : ''}`;
+  const spans = Object.entries(scene.scene.cues).map(([id, cue]) => {
+    const { start, end } = scene.resolved.cues.get(id) ?? { start: 0, end: 0 };
+    // A shot holds until the next one: only a shot that begins at the same moment would lie under it.
+    return { id, lane: laneOf(cue), start, end: cue.kind === 'camera' ? start + 1 : end };
+  });
+  const copies = spans.filter(({ id }) => sources.includes(id));
+  let place = at;
+  for (;;) {
+    const pushes = copies.flatMap(({ lane, start, end }) => {
+      const from = place + start - first;
+      return spans.filter((other) => other.lane === lane && other.start < from + end - start && other.end > from).map((other) => other.end - from);
+    });
+    if (!pushes.length) return place;
+    place += Math.max(...pushes);
+  }
+}

@@ -1,32 +1,34 @@
 import { useEffect } from 'react';
 import { tinykeys } from 'tinykeys';
 import type { Recipe } from '#core/edit/change';
-import { copyCue, deleteCues } from '#core/edit/commands/cues';
+import { copyCue, deleteCues, moveCues } from '#core/edit/commands/cues';
 import { deleteLines, moveLine } from '#core/edit/commands/lines';
-import { removeLayer } from '#core/edit/commands/stage';
+import { changeLayer, removeLayer } from '#core/edit/commands/stage';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
-import { redo, run, undo, useProduction } from '../state/production.ts';
-import { chosenCues, useView, view } from '../state/view.ts';
+import { run, useProduction } from '../state/production.ts';
+import { takesKeys, usePointerKeepsNoFocus, useUndoKeys } from '../state/undoKeys.ts';
+import { choose, chosenCues, useView, view } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
+import { freeFrom } from './lanes.ts';
 import { addLine } from './Timeline.tsx';
 import { playLine, seek, stepFrames, stepLine, stop, togglePlay } from './transport.ts';
 
 /** Keys of the composer, as the list under ? shows them. */
 export const SHORTCUTS: readonly (readonly [string, string])[] = [
-  ['Space', 'Play or pause the scene'],
+  ['Space', 'Play or pause the scene; press a button that has the focus'],
   ['Shift+Space', 'Play the film'],
   ['Enter', 'Play the chosen line'],
   ['K', 'Stop'],
   ['J, L', 'Line before, line after'],
   [', and .', 'One frame back, one on'],
-  ['Left, Right', 'Move the chosen line by a frame (Shift: ten; Alt: this line alone)'],
+  ['Left, Right', 'Move the chosen line or cue by a frame, a figure by a unit (Shift: ten; Alt: this line alone)'],
   ['N', 'New line after the chosen one'],
   ['H', 'Hang a cue from the word at the playhead'],
   ['Shift+click, Ctrl+click', 'Choose all cues of a lane up to this one; this one too, of any lane'],
   ['Ctrl+C, Ctrl+V', 'Copy the chosen cue, put it at the playhead'],
   ['Ctrl+D', 'The chosen cue once more, after itself'],
-  ['Delete', 'Delete the chosen cue, line or figure'],
+  ['Delete', 'Delete what was chosen last: a cue, a line or a figure'],
   ['Home', 'To the start'],
   ['Ctrl+Z, Ctrl+Y', 'Undo, redo'],
   ['?', 'This list'],
@@ -35,29 +37,36 @@ export const SHORTCUTS: readonly (readonly [string, string])[] = [
 /** The cues that were copied; their values and lengths are read when they are put down. */
 let copied: readonly string[] = [];
 
-const typing = (event: KeyboardEvent): boolean => {
-  const target = event.target as HTMLElement;
-  return target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
-};
+/** What a focused thing does with Space and Enter by itself. */
+const PRESSES = 'button, a, summary, [role="button"], [role="menuitem"], [role="checkbox"], [role="radio"], [role="switch"], [role="dialog"], [role="menu"]';
+const pressed = (event: KeyboardEvent): boolean => (event.target as HTMLElement).closest?.(PRESSES) !== null && (event.target as HTMLElement) !== document.body;
 
 export function useShortcuts(scene: PlacedScene | undefined): void {
+  useUndoKeys();
+  usePointerKeepsNoFocus();
   useEffect(() => {
     const single =
       (act: (event: KeyboardEvent) => void) =>
       (event: KeyboardEvent): void => {
-        if (typing(event) || event.defaultPrevented || !scene) return;
+        if (takesKeys(event.target) || event.defaultPrevented || !scene) return;
         event.preventDefault();
         act(event);
       };
     const nudge = (direction: 1 | -1, amount: number, alone: boolean) =>
       single(() => {
-        const { line } = useView.getState();
-        if (line && scene) run('Move a line', moveLine(scene.id, line, (direction * amount * TICKS_PER_SECOND) / scene.fps, { alone }));
+        const { line, layer, last } = useView.getState();
+        if (last === 'cue' && scene) {
+          const cues = chosenCues(useView.getState()).filter((id) => scene.scene.cues[id]);
+          if (cues.length) run('Nudge a cue', moveCues(scene.id, cues, (direction * amount * TICKS_PER_SECOND) / scene.fps));
+        } else if (last === 'layer' && layer && scene) {
+          const stands = scene.scene.layers[layer];
+          if (stands && !stands.locked) run('Nudge', changeLayer(scene.id, layer, { x: stands.x + direction * amount }));
+        } else if (last === 'line' && line && scene) run('Move a line', moveLine(scene.id, line, (direction * amount * TICKS_PER_SECOND) / scene.fps, { alone }));
       });
     const remove = single(() => {
-      const { cue, line, layer } = useView.getState();
+      const { cue, line, layer, last } = useView.getState();
       if (!scene) return;
-      if (cue && scene.scene.cues[cue]) {
+      if (last === 'cue' && cue && scene.scene.cues[cue]) {
         run(
           'Delete a cue',
           deleteCues(
@@ -65,33 +74,37 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
             chosenCues(useView.getState()).filter((id) => scene.scene.cues[id]),
           ),
         );
-        view({ cue: undefined });
-      } else if (line && scene.scene.lines[line]) {
+        view({ cue: undefined, together: [], last: undefined });
+      } else if (last === 'line' && line && scene.scene.lines[line]) {
         run('Delete a line', deleteLines(scene.id, [line]));
-        view({ line: undefined });
-      } else if (layer && scene.scene.layers[layer]) {
+        choose(undefined);
+      } else if (last === 'layer' && layer && scene.scene.layers[layer]) {
         run('Take off stage', removeLayer(scene.id, layer));
-        view({ layer: undefined });
+        choose(undefined);
       }
     });
     const again = (cues: readonly string[], at: number): void => {
       if (!scene) return;
       const start = (id: string): number => scene.resolved.cues.get(id)?.start ?? 0;
       const sources = cues.filter((id) => scene.scene.cues[id]);
+      if (!sources.length) return;
       const first = Math.min(...sources.map(start));
-      const copies = sources.map((source) => ({ source, id: makeId('cue'), at: at + start(source) - first }));
-      if (!copies.length) return;
+      const place = freeFrom(scene, sources, at, first);
+      const copies = sources.map((source) => ({ source, id: makeId('cue'), at: place + start(source) - first }));
       const copyAll: Recipe = (draft) => {
         for (const { source, id, at: place } of copies) copyCue(scene.id, source, id, place)(draft);
       };
-      if (run(copies.length === 1 ? 'Copy a cue' : 'Copy cues', copyAll)) view({ cue: copies[0]?.id, together: copies.map(({ id }) => id) });
+      if (run(copies.length === 1 ? 'Copy a cue' : 'Copy cues', copyAll)) view({ cue: copies[0]?.id, together: copies.map(({ id }) => id), last: 'cue' });
     };
     return tinykeys(window, {
-      // Space plays whatever was clicked last; a focused button is pressed with Enter.
-      Space: single(() => togglePlay()),
-      'Shift+Space': single(() => togglePlay('film')),
+      Space: (event) => {
+        if (!pressed(event)) single(() => togglePlay())(event);
+      },
+      'Shift+Space': (event) => {
+        if (!pressed(event)) single(() => togglePlay('film'))(event);
+      },
       Enter: (event) => {
-        if ((event.target as HTMLElement).closest('button, a, [role="dialog"], [role="menu"]')) return;
+        if (pressed(event)) return;
         single(() => {
           const { line } = useView.getState();
           if (line) playLine(line);
@@ -132,9 +145,6 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
         const box = document.querySelector(`[data-word="${word.id}"]`)?.getBoundingClientRect();
         view({ hanging: { line: line.id, word: word.id, x: box?.left ?? window.innerWidth / 2, y: box?.bottom ?? window.innerHeight / 2 } });
       }),
-      '$mod+KeyZ': single(() => void undo()),
-      '$mod+KeyY': single(() => void redo()),
-      '$mod+Shift+KeyZ': single(() => void redo()),
       Escape: () => view({ hanging: undefined }),
       'Shift+?': single(() => view({ help: true })),
     });

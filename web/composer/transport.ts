@@ -1,7 +1,7 @@
 import type { FilmSchedule } from '#core/schedule/schedule';
 import { ticksPerFrame, toTicks } from '#core/time/ticks';
 import { Player, warm } from '../player.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
 
 let film: FilmSchedule | undefined;
 let lastScrub = 0;
@@ -117,7 +117,7 @@ export function stepLine(direction: 1 | -1): void {
   const starts = scene.lines.map(({ id, start }) => ({ id, start })).sort((a, b) => a.start - b.start);
   const target = direction > 0 ? starts.find(({ start }) => start > tick + 10) : starts.findLast(({ start }) => start < tick - 10);
   if (!target) return seek(direction > 0 ? scene.length - 1 : 0);
-  view({ line: target.id, cue: undefined });
+  choose({ kind: 'line', id: target.id });
   seek(target.start);
 }
 

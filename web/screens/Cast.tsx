@@ -3,11 +3,10 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { tinykeys } from 'tinykeys';
 import { sentenceOf } from '#core/document/failure';
 import type { Backdrop, Character } from '#core/document/schema';
 import { deleteCharacter, duplicateCharacter, freeName, recastRole, setLook } from '#core/edit/commands/cast';
-import { addCharacter, renameCharacter } from '#core/edit/commands/stage';
+import { addCharacter } from '#core/edit/commands/stage';
 import { poseForHand } from '#core/figure/actions/action';
 import { ACTIONS, actionOf } from '#core/figure/actions/index';
 import { type DesignId, designed } from '#core/figure/cast';
@@ -30,9 +29,11 @@ import { Room } from '../cast/Room.tsx';
 import { Strip } from '../cast/Strip.tsx';
 import { LEFT, MASCOT_LEFT, MASCOT_RIGHT, RIGHT, type RoomSlot } from '../cast/slots.ts';
 import { makeId } from '../ids.ts';
-import { openProduction, preview, redo, run, undo, useDocument, useProduction } from '../state/production.ts';
+import { openProduction, preview, run, useDocument, useProduction } from '../state/production.ts';
+import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView } from '../state/view.ts';
-import { Button, EditableName, Empty } from '../ui/parts.tsx';
+import { TypedName } from '../typing/TypedName.tsx';
+import { Button, Empty } from '../ui/parts.tsx';
 import type { Trying } from '../workers/cast.worker.ts';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
@@ -105,15 +106,7 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
     client.onProblem = (sentence) => toast.error(sentence);
     Object.assign(window, { kipzo: { production: useProduction }, kipzoCast: client });
   }, [client]);
-  useEffect(() => {
-    const typing = (event: Event): boolean =>
-      event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName) && event.target.getAttribute('type') !== 'range';
-    return tinykeys(window, {
-      '$mod+KeyZ': (event) => void (!typing(event) && undo()),
-      '$mod+KeyY': (event) => void (!typing(event) && redo()),
-      '$mod+Shift+KeyZ': (event) => void (!typing(event) && redo()),
-    });
-  }, []);
+  useUndoKeys();
   // The worker outlives React's second mount in development; it ends with the page's way elsewhere.
   const alive = useRef(0);
   useEffect(() => {
@@ -214,10 +207,10 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
           <>
             <main className="flex min-w-0 flex-1 flex-col" aria-label="Figure">
               <div className="flex h-12 shrink-0 items-center gap-2 bg-bench px-5">
-                <EditableName
+                <TypedName
                   value={stored.name}
                   label="Name of the character"
-                  onChange={(name) => run('Rename a character', renameCharacter(stored.id, name))}
+                  target={{ kind: 'character', character: stored.id }}
                   className="max-w-40 shrink-0 truncate px-0.5 text-[18px] leading-6 font-[650]"
                 />
                 {stored.kind === 'person' && <Outfits character={stored} outfit={outfit} onWear={(next) => setWorn(next ? { id: stored.id, outfit: next } : undefined)} />}

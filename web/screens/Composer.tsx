@@ -1,7 +1,7 @@
 import { ChevronUp, Pause, Play, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { addScene, deleteScene, emptyScene, renameScene, setCaptions, setProduction } from '#core/edit/commands/stage';
+import { addScene, deleteScene, emptyScene, setCaptions, setProduction } from '#core/edit/commands/stage';
 import { STYLES } from '#core/stage/styles/index';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { ticksPerFrame, toTicks } from '#core/time/ticks';
@@ -24,8 +24,9 @@ import { stage } from '../stage/client.ts';
 import { useAnalyses } from '../state/analyses.ts';
 import { useOpened } from '../state/opened.ts';
 import { run, useProduction } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
-import { Button, EditableName, IconButton } from '../ui/parts.tsx';
+import { choose, useView, view } from '../state/view.ts';
+import { TypedName } from '../typing/TypedName.tsx';
+import { Button, IconButton } from '../ui/parts.tsx';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
 
@@ -39,7 +40,7 @@ export function Composer() {
   const throughCamera = useView((state) => state.throughCamera);
   const analyses = useAnalyses((state) => state.byHash);
 
-  useOpened(production, sceneParam, found);
+  const lost = useOpened(production, sceneParam, found);
   useEffect(() => {
     if (!found) return;
     stage().show(found.document, analyses);
@@ -70,7 +71,7 @@ export function Composer() {
     Object.assign(window, { kipzo: { stage: stage(), level: soundLevel, view: useView, production: useProduction, analyses: () => useAnalyses.getState().byHash } });
   }, []);
 
-  if (problem) return <NotFound sentence={problem} />;
+  if (problem || lost) return <NotFound sentence={problem ?? lost} />;
   if (!found) return <Loading />;
   return (
     <div className="flex h-full flex-col">
@@ -169,7 +170,8 @@ function Status({ scene }: { scene: PlacedScene }) {
   const long = scene.lines.filter((line) => (line.gap ?? 0) > toTicks(2)).length;
   const room = window.innerWidth - HEAD_WIDTH;
   const goTo = (id: string): void => {
-    view({ scene: id, tick: 0, line: undefined, cue: undefined, layer: undefined });
+    choose(undefined);
+    view({ scene: id, tick: 0 });
     void navigate(`/p/${document_.production.id}/scenes/${id}`);
   };
   return (
@@ -187,12 +189,7 @@ function Status({ scene }: { scene: PlacedScene }) {
             </option>
           ))}
         </select>
-        <EditableName
-          value={scene.scene.title}
-          label="Name of the scene"
-          onChange={(title) => run('Rename a scene', renameScene(scene.id, title))}
-          className="px-1 font-[650] text-ink"
-        />
+        <TypedName key={scene.id} target={{ kind: 'scene', scene: scene.id }} value={scene.scene.title} label="Name of the scene" className="px-1 font-[650] text-ink" />
         <IconButton
           label="New scene"
           side="top"

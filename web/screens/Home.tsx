@@ -4,15 +4,17 @@ import { DropdownMenu } from 'radix-ui';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import type { ListedProduction } from '#core/document/answers';
+import type { ListedProduction, ProductionList } from '#core/document/answers';
 import { sentenceOf } from '#core/document/failure';
 import type { FrameShape } from '#core/document/schema';
+import { shortened } from '#core/document/text';
 import { fromScript, newDocument } from '#core/edit/create';
 import { readScript } from '#core/formats/script/read';
 import { formatDuration } from '#core/time/format';
 import { FRAME_RATES, type FrameRate } from '#core/time/ticks';
 import { getJson, sendJson } from '../api.ts';
 import { makeId } from '../ids.ts';
+import { useKept } from '../typing/useKept.ts';
 import { Button, CutTag, EditableName, Mark } from '../ui/parts.tsx';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { QuickFilm } from './QuickFilm.tsx';
@@ -21,25 +23,9 @@ const FRAME_NAMES: Readonly<Record<FrameShape, string>> = { '16:9': 'Wide 16:9',
 
 /** Productions as bands: each is known by the shape of its conversation. */
 export function Home() {
-  const [list, setList] = useState<ListedProduction[]>();
-  const [problem, setProblem] = useState<string>();
   const [query, setQuery] = useState('');
   const navigate = useNavigate();
-  const load = useCallback(async () => {
-    try {
-      setList(await getJson<ListedProduction[]>('/productions'));
-      setProblem(undefined);
-    } catch (thrown) {
-      setProblem(sentenceOf(thrown));
-    }
-  }, []);
-  useEffect(() => void load(), [load]);
-  const shown = useMemo(() => {
-    const q = query.trim().toLowerCase();
-    return (list ?? []).filter(
-      (p) => !q || p.title.toLowerCase().includes(q) || p.cast.some((c) => c.name.toLowerCase().includes(q)) || p.texts.some((text) => text.toLowerCase().includes(q)),
-    );
-  }, [list, query]);
+  const { list, total, problem, load, more } = useProductionList(query);
 
   const remove = async (production: ListedProduction): Promise<void> => {
     await sendJson('DELETE', `/productions/${production.id}`);
@@ -82,25 +68,24 @@ export function Home() {
           )}
           {!list && !problem && [0, 1, 2].map((n) => <div key={n} className="mt-2.5 h-[124px] rounded-[10px] bg-well" />)}
           <ul className="m-0 list-none p-0">
-            {shown.map((production) => (
+            {list?.map((production) => (
               <Band
                 key={production.id}
                 production={production}
                 open={() => void navigate(`/p/${production.id}`)}
                 rename={async (title) => {
-                  const { document } = await getJson<{ document: { production: { title: string } } }>(`/productions/${production.id}`);
-                  await sendJson('POST', `/productions/${production.id}/changes`, {
+                  const answer = await sendJson<{ outcome: string }>('POST', `/productions/${production.id}/changes`, {
                     id: makeId('change'),
                     label: 'Rename the production',
                     parts: [
                       {
                         part: 'production',
-                        base: 0,
                         forward: [{ op: 'replace', path: '/title', value: title }],
-                        inverse: [{ op: 'replace', path: '/title', value: document.production.title }],
+                        inverse: [{ op: 'replace', path: '/title', value: production.title }],
                       },
                     ],
-                  }).catch((thrown) => toast.error(sentenceOf(thrown)));
+                  }).catch((thrown) => void toast.error(sentenceOf(thrown)));
+                  if (answer?.outcome === 'conflict') toast.warning('It has got another name in another window meanwhile. Open it: both names are kept there for you to decide.');
                   await load();
                 }}
                 duplicate={attempt(async () => {
@@ -111,11 +96,16 @@ export function Home() {
               />
             ))}
           </ul>
-          {list && list.length > 0 && shown.length === 0 && <p className="mt-6 text-ink-2">No production and no line contains “{query}”.</p>}
+          {list && list.length < total && (
+            <div className="mt-4 flex justify-center">
+              <Button onClick={() => void more()}>Show more ({total - list.length} left)</Button>
+            </div>
+          )}
+          {list && list.length === 0 && query && <p className="mt-6 text-ink-2">No production and no line contains “{query}”.</p>}
           {list && (
             <footer className="mt-4 flex justify-between text-[12px] text-ink-3">
               <span>
-                {list.length} production{list.length === 1 ? '' : 's'}
+                {total} production{total === 1 ? '' : 's'}
               </span>
               <span>Kept on this computer, in Kipzo’s own database</span>
             </footer>
@@ -126,8 +116,42 @@ export function Home() {
   );
 }
 
+const PAGE = 40;
+const FIND_MS = 180;
+
+/** The list page by page, found by the server: the last answer that was asked for is shown. */
+function useProductionList(query: string) {
+  const [list, setList] = useState<ListedProduction[]>();
+  const [total, setTotal] = useState(0);
+  const [problem, setProblem] = useState<string>();
+  const asked = useRef(0);
+  const find = query.trim();
+  const ask = useCallback(
+    async (from: number, count: number): Promise<void> => {
+      const turn = ++asked.current;
+      try {
+        const answer = await getJson<ProductionList>(`/productions?${new URLSearchParams({ find, from: String(from), count: String(count) })}`);
+        if (turn !== asked.current) return;
+        const known = (known: readonly ListedProduction[]): Set<string> => new Set(known.map(({ id }) => id));
+        setList((before = []) => (from ? [...before, ...answer.productions.filter(({ id }) => !known(before).has(id))] : [...answer.productions]));
+        setTotal(answer.total);
+        setProblem(undefined);
+      } catch (thrown) {
+        if (turn === asked.current) setProblem(sentenceOf(thrown));
+      }
+    },
+    [find],
+  );
+  useEffect(() => {
+    const timer = setTimeout(() => void ask(0, PAGE), find ? FIND_MS : 0);
+    return () => clearTimeout(timer);
+  }, [ask, find]);
+  const shown = list?.length ?? 0;
+  return { list, total, problem, load: () => ask(0, Math.min(200, Math.max(PAGE, shown))), more: () => ask(shown, PAGE) };
+}
+
 function NewBand({ onMade }: { onMade: (id: string) => void }) {
-  const [text, setText] = useState('');
+  const [text, setText] = useKept('kipzo new script');
   const [frame, setFrame] = useState<FrameShape>('16:9');
   const [fps, setFps] = useState<FrameRate>(25);
   const [quick, setQuick] = useState(false);
@@ -143,11 +167,12 @@ function NewBand({ onMade }: { onMade: (id: string) => void }) {
     }
     setBusy(true);
     try {
-      const title = empty ? 'New production' : (script?.title ?? (script?.lines[0]?.text ?? 'New production').slice(0, 48));
+      const title = empty ? 'New production' : (script?.title ?? shortened(script?.lines[0]?.text ?? 'New production', 48));
       const document = empty
         ? newDocument({ title, slug: 'new', frame, fps }, makeId)
         : fromScript(script as NonNullable<typeof script>, { title, slug: 'new', frame, fps }, makeId);
       const { id } = await sendJson<{ id: string }>('POST', '/productions', { document });
+      setText('');
       onMade(id);
     } catch (thrown) {
       toast.error(sentenceOf(thrown));

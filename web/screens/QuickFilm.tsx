@@ -10,7 +10,7 @@ import { addSpeaker, newDocument, placesFor, voiceFor } from '#core/edit/create'
 import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
 import { SETS } from '#core/stage/sets/index';
 import { type FrameRate, toTicks } from '#core/time/ticks';
-import { sendJson, uploadMedia } from '../api.ts';
+import { doOnServer, sendJson, uploadMedia } from '../api.ts';
 import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
@@ -50,9 +50,11 @@ export function QuickFilm({ open, onClose, frame, fps, onMade }: { open: boolean
       let after: string | null = null;
       for (const [index, file] of files.entries()) {
         setStep(`Reading “${file.name}” (${index + 1} of ${files.length}) …`);
-        const media = await uploadMedia('sound', file);
+        const media = await uploadMedia('sound', file, {
+          onProgress: (share) => setStep(`Reading “${file.name}” (${index + 1} of ${files.length}) … ${Math.round(share * 100)} %`),
+        });
         setStep('Listening to the voice …');
-        const made = await sendJson<{ analysis: string; length: number }>('POST', '/takes/analyse', { media: media.hash, words: null });
+        const made = await doOnServer<{ analysis: string; length: number }>('/takes/analyse', { media: media.hash, words: null });
         const line = makeId('line');
         apply(insertLine(scene, line, role, '', after, makeId));
         const take: Take = {

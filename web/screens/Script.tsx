@@ -11,7 +11,8 @@ import { SideColumn } from '../script/SideColumn.tsx';
 import { VoiceCard } from '../script/VoiceCard.tsx';
 import { useAnalyses } from '../state/analyses.ts';
 import { useOpened } from '../state/opened.ts';
-import { redo, undo, useProduction } from '../state/production.ts';
+import { useProduction } from '../state/production.ts';
+import { takesKeys, usePointerKeepsNoFocus, useUndoKeys } from '../state/undoKeys.ts';
 import { useView, view } from '../state/view.ts';
 import { Button } from '../ui/parts.tsx';
 import { NotFound } from './NotFound.tsx';
@@ -25,7 +26,9 @@ export function Script() {
   const playing = useView((state) => state.playing);
   const [recording, setRecording] = useState<Recording>();
   const [reviewed, setReviewed] = useState<File>();
-  useOpened(production, sceneParam, found);
+  const lost = useOpened(production, sceneParam, found);
+  useUndoKeys();
+  usePointerKeepsNoFocus();
   useEffect(() => {
     Object.assign(window, { kipzo: { level: soundLevel, view: useView, production: useProduction, analyses: () => useAnalyses.getState().byHash } });
   }, []);
@@ -33,16 +36,8 @@ export function Script() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target as HTMLElement;
-      if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"]')) return;
-      const mod = event.ctrlKey || event.metaKey;
-      if (mod && event.key.toLowerCase() === 'z') {
-        event.preventDefault();
-        void (event.shiftKey ? redo() : undo());
-      } else if (mod && event.key.toLowerCase() === 'y') {
-        event.preventDefault();
-        void redo();
-      } else if (mod || event.altKey) return;
-      else if (event.key === ' ' && target.tagName !== 'BUTTON') {
+      if (takesKeys(target) || target.closest('[role="dialog"]') || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === ' ' && target.tagName !== 'BUTTON') {
         event.preventDefault();
         togglePlay();
       } else if (event.key.toLowerCase() === 'r') {
@@ -56,7 +51,7 @@ export function Script() {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [scene]);
-  if (problem) return <NotFound sentence={problem} />;
+  if (problem || lost) return <NotFound sentence={problem ?? lost} />;
   if (!found || !scene) return <Loading />;
   return (
     <div className="flex h-full flex-col">

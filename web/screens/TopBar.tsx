@@ -1,15 +1,17 @@
 import { Check, CloudOff, LoaderCircle, Redo2, Undo2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { renameProduction } from '#core/edit/commands/stage';
 import { stacksOf } from '#core/edit/undo';
-import { labelOf, redo, run, undo, useProduction } from '../state/production.ts';
-import { EditableName, IconButton, Mark, Tip } from '../ui/parts.tsx';
+import { labelOf, redo, stacks, undo, useProduction } from '../state/production.ts';
+import { TypedName } from '../typing/TypedName.tsx';
+import { AlsoOpen, Undecided } from '../typing/Undecided.tsx';
+import { IconButton, Mark, Tip } from '../ui/parts.tsx';
 
 /** The bar of every screen of a production: only pages that work are shown. */
 export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' | 'export'; children?: ReactNode }) {
-  const { document, save, savedAt, log } = useProduction();
-  const { undo: undos, redo: redos } = stacksOf(log);
+  const { document, save, savedAt, trouble, conflicts, aside, windows, log } = useProduction();
+  // What can no longer be taken back is passed over: the log alone does not tell.
+  const { undo: undos, redo: redos } = useMemo(() => (log ? stacks() : stacksOf([])), [log]);
   const navigate = useNavigate();
   const id = document?.production.id;
   const saved = savedAt ? `Saved ${new Date(savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false })}` : 'Saved';
@@ -21,10 +23,10 @@ export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' 
         </Link>
       </Tip>
       {document && (
-        <EditableName
+        <TypedName
+          target={{ kind: 'production' }}
           value={document.production.title}
           label="Name of the production"
-          onChange={(title) => run('Rename the production', renameProduction(title))}
           className="ml-1.5 max-w-72 truncate px-1 text-[15px] font-[650]"
         />
       )}
@@ -54,8 +56,12 @@ export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' 
         {save === 'saved' && <Check size={14} className="text-ok" />}
         {save === 'saving' && <LoaderCircle size={14} className="animate-spin" />}
         {save === 'unsaved' && <CloudOff size={14} />}
-        {save === 'saved' ? saved : save === 'saving' ? 'Saving …' : 'Not saved: kept here, sent when the server is back'}
+        <Tip text={trouble ?? (save === 'saved' ? 'Every word on the screen is in the database' : 'Kept in this browser until the server has it')}>
+          <span className="max-w-80 truncate">{save === 'saved' ? saved : save === 'saving' ? 'Saving …' : (trouble ?? 'Not saved: kept here, sent when the server is back')}</span>
+        </Tip>
       </output>
+      {document && <Undecided document={document} conflicts={conflicts} aside={aside} />}
+      {windows.length > 0 && <AlsoOpen windows={windows} document={document} />}
       <IconButton label={undos.length ? `Undo: ${labelOf(undos.at(-1))} (Ctrl+Z)` : 'Nothing to undo'} disabled={!undos.length} onClick={() => void undo()} className="ml-2">
         <Undo2 size={16} strokeWidth={1.6} />
       </IconButton>

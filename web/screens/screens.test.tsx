@@ -34,7 +34,7 @@ const listed = (values: Partial<ListedProduction> = {}): ListedProduction => ({
   ribbon: [{ start: 0, end: 48_000, colour: 1, draft: true }],
   drafts: 3,
   lines: 3,
-  texts: ['Have you seen the new ferry?'],
+ 
   createdAt: new Date().toISOString(),
   changedAt: new Date().toISOString(),
   exportedAt: null,
@@ -90,14 +90,14 @@ const home = (list: ListedProduction[]) => {
 
 describe('home', () => {
   it('tells of each production what is left to do', async () => {
-    home([listed(), listed({ id: 'b', title: 'Tides', drafts: 0 }), listed({ id: 'c', title: 'Nothing', lines: 0, ribbon: [], cast: [], texts: [] })]);
+    home([listed(), listed({ id: 'b', title: 'Tides', drafts: 0 }), listed({ id: 'c', title: 'Nothing', lines: 0, ribbon: [], cast: [] })]);
     expect(await screen.findByText('3 lines speak with a draft voice')).toBeTruthy();
     expect(screen.getByText('Ready to export')).toBeTruthy();
     expect(screen.getByText('Nobody in it yet')).toBeTruthy();
     expect(screen.getByText('3 productions')).toBeTruthy();
   });
   it('finds a production by what is said in it, and says when nothing is', async () => {
-    home([listed(), listed({ id: 'b', title: 'Tides', texts: ['The Moon pulls the water.'] })]);
+    home([listed(), listed({ id: 'b', title: 'Tides' })]);
     const find = await screen.findByRole('textbox', { name: 'Find a production or a line' });
     await screen.findByText('Tides');
     fireEvent.change(find, { target: { value: 'moon PULLS' } });

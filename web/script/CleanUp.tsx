@@ -4,8 +4,8 @@ import { sentenceOf } from '#core/document/failure';
 import { CLEANING_STEPS, type CleaningStep, type Take } from '#core/document/schema';
 import { setCleaned, setGain, trimTake } from '#core/edit/commands/takes';
 import { parseTime } from '#core/time/format';
-import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { sendJson } from '../api.ts';
+import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
+import { doOnServer } from '../api.ts';
 import type { PlacedScene } from '../composer/film.ts';
 import { run } from '../state/production.ts';
 import { Button, ValueField } from '../ui/parts.tsx';
@@ -19,6 +19,9 @@ interface Cleaned {
   readonly speech: { readonly from: number; readonly to: number } | null;
 }
 
+/** Less silence than this at an end is a breath's pad, and stays (ticks). */
+const LEAST_SILENCE = toTicks(0.05);
+
 /** What can be done to a recording. The original is kept, and every step can be taken back. */
 export function CleanUp({ scene, line, id, take }: { scene: PlacedScene; line: string; id: string; take: Take }) {
   const [busy, setBusy] = useState<string>();
@@ -27,7 +30,7 @@ export function CleanUp({ scene, line, id, take }: { scene: PlacedScene; line: s
   const ask = async (what: string, wanted: readonly CleaningStep[], then: (made: Cleaned) => void): Promise<void> => {
     setBusy(what);
     try {
-      then(await sendJson<Cleaned>('POST', '/takes/clean', { media: original, steps: wanted, from: take.from, to: take.from + take.length }));
+      then(await doOnServer<Cleaned>('/takes/clean', { media: original, steps: wanted, from: take.from, to: take.from + take.length }));
     } catch (thrown) {
       toast.error(sentenceOf(thrown));
     } finally {
@@ -99,7 +102,9 @@ export function CleanUp({ scene, line, id, take }: { scene: PlacedScene; line: s
           onClick={() =>
             void ask('trim', steps, ({ speech }) =>
               speech
-                ? (run('Trim the silence', trimTake(scene.id, line, id, speech.from, speech.to)) ?? toast('There is no silence to trim.'))
+                ? speech.from - take.from < LEAST_SILENCE && take.from + take.length - speech.to < LEAST_SILENCE
+                  ? toast('There is no silence to trim.')
+                  : run('Trim the silence', trimTake(scene.id, line, id, speech.from, speech.to))
                 : toast('No voice was found in this take, so nothing was trimmed.'),
             )
           }

@@ -1,9 +1,9 @@
 import { AudioLines, Check, Mic2, TriangleAlert } from 'lucide-react';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import type { Document } from '#core/document/schema';
-import { setCaptionText } from '#core/edit/commands/captions';
 import { hangCue } from '#core/edit/commands/cues';
-import { deleteLines, giveLine, setDirection } from '#core/edit/commands/lines';
+import { deleteLines, giveLine } from '#core/edit/commands/lines';
+import { sidesOf } from '#core/edit/conflict';
 import { type Suggested, suggestActing } from '#core/figure/suggest';
 import type { ScheduledLine } from '#core/schedule/schedule';
 import { takeOf } from '#core/schedule/timing';
@@ -14,12 +14,19 @@ import { toTicks } from '#core/time/ticks';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { playLine } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
-import { run, useProduction } from '../state/production.ts';
-import { view } from '../state/view.ts';
-import { CutTag, EditableName } from '../ui/parts.tsx';
+import { tellWriting } from '../state/ports.ts';
+import { run, stacks, undo, useProduction } from '../state/production.ts';
+import { choose, view } from '../state/view.ts';
+import { TypedName } from '../typing/TypedName.tsx';
+import { useTyped } from '../typing/useTyped.ts';
+import { Versions } from '../typing/Versions.tsx';
+import { CutTag } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { importOnLine, matchWords } from '../voices.ts';
-import { keepLine, pasteScript, speakerBeside, withEmphasis } from './writing.ts';
+import { castByName, pasteScript, speakerBeside, withEmphasis } from './writing.ts';
+
+/** Lines that were begun in the last row and are not finished. */
+export const fresh = new Set<string>();
 
 export interface RowMoves {
   /** A new line is written after this one. */
@@ -54,29 +61,23 @@ export function useGrowing(text: string) {
 export function LineRow({ document, scene, line, chosen, onNew, onMove }: { document: Document; scene: PlacedScene; line: ScheduledLine; chosen: boolean } & RowMoves) {
   const colour = colourOf(document, line.line.role);
   const tone = toneOf(colour);
-  const [text, setText] = useState(line.line.text);
   const [over, setOver] = useState(false);
-  const area = useGrowing(text);
-  const stored = useRef(line.line.text);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  // What comes from elsewhere (undo, another screen) is shown, unless it is what was typed here.
-  useEffect(() => {
-    if (line.line.text !== stored.current) {
-      stored.current = line.line.text;
-      setText(line.line.text);
-    }
-  }, [line.line.text]);
-  const keep = (value: string): void => {
-    clearTimeout(timer.current);
-    if (value.trim() === stored.current) return;
-    const edit = keepLine(scene.id, line.id, value);
+  const words = useTyped({ kind: 'words', scene: scene.id, line: line.id }, line.line.text, (edit) => {
     // A recording that had no words finds them as they are typed.
     const used = line.line.take ? line.line.takes[line.line.take] : undefined;
-    if (edit && used && line.line.take && used.kind !== 'draft' && Object.keys(used.times).length === 0) void matchWords(scene.id, line.id, line.line.take, edit);
-    const now = useProduction.getState().document?.scenes[scene.id]?.lines[line.id]?.text;
-    stored.current = now ?? value;
-    if (now !== undefined && now !== value) setText(now);
+    if (used && line.line.take && used.kind !== 'draft' && Object.keys(used.times).length === 0) void matchWords(scene.id, line.id, line.line.take, edit);
+  });
+  const { text } = words;
+  const typedHere = useRef(false);
+  const area = useGrowing(text);
+  /** Keeps what was typed and ends the step; whoever is named before a colon in a new line joins the cast. */
+  const finish = (): void => {
+    const before = words.text;
+    words.leave();
+    if (fresh.delete(line.id)) castByName(scene.id, line.id, before, stacks().undo.at(-1));
   };
+  const elsewhere = useProduction((state) => state.windows.some((window) => window.line === line.id));
+  const versions = useProduction((state) => state.conflicts).filter((conflict) => sidesOf(document, conflict).some((side) => side.line?.line === line.id));
   const name = line.line.role ? (document.production.roles[line.line.role]?.name ?? '') : '';
   const asked = line.line.direction || line.line.staging;
   return (
@@ -85,7 +86,7 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
       aria-label={`Line ${line.index + 1}, ${name}`}
       className={`grid grid-cols-[74px_30px_minmax(0,1fr)_112px] rounded-[10px] border px-2 py-1.5 ${chosen ? 'border-ink' : 'border-transparent'} ${over ? 'border-dashed !border-act bg-act-soft' : ''}`}
       style={chosen && !over ? { background: tone.tint } : undefined}
-      onPointerDown={() => view({ line: line.id, cue: undefined })}
+      onPointerDown={() => choose({ kind: 'line', id: line.id })}
       onDragOver={(event) => {
         if (![...event.dataTransfer.types].includes('Files')) return;
         event.preventDefault();
@@ -125,10 +126,11 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
           <span className="text-[11.5px] text-ink-3">{line.index + 1}</span>
           {line.line.offStage && <span className="text-[11.5px] text-ink-2">off stage</span>}
           {(line.line.direction || chosen) && (
-            <EditableName
-              value={line.line.direction ? `(${line.line.direction})` : '(how it is said)'}
+            <TypedName
+              target={{ kind: 'direction', scene: scene.id, line: line.id }}
+              value={line.line.direction ?? ''}
+              shown={line.line.direction ? `(${line.line.direction})` : '(how it is said)'}
               label="How the line is said"
-              onChange={(value) => run('Change how a line is said', setDirection(scene.id, line.id, { direction: value.replace(/^\(|\)$/g, '') }))}
               className={`min-w-0 truncate font-serif text-[13px] italic ${line.line.direction ? 'text-ink-2' : 'text-ink-3 opacity-60'}`}
             />
           )}
@@ -142,19 +144,24 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
           spellCheck
           placeholder={line.line.take ? 'Ctrl+Space plays it: type what you hear' : 'What is said'}
           className="block w-full resize-none overflow-hidden rounded-[4px] border-none bg-transparent p-0 font-serif text-[16.5px] leading-6 outline-none placeholder:text-ink-3 focus:!shadow-none"
-          onFocus={() => view({ line: line.id, cue: undefined })}
-          onChange={(event) => {
-            const { value } = event.target;
-            setText(value);
-            clearTimeout(timer.current);
-            timer.current = setTimeout(() => keep(value), 1200);
+          onFocus={() => {
+            typedHere.current = false;
+            choose({ kind: 'line', id: line.id });
+            tellWriting(document.production.id, line.id);
           }}
-          onBlur={(event) => keep(event.target.value)}
+          onChange={(event) => {
+            typedHere.current = true;
+            words.type(event.target.value);
+          }}
+          onBlur={() => {
+            finish();
+            tellWriting(document.production.id, null);
+          }}
           onPaste={(event) => {
             const pasted = event.clipboardData.getData('text/plain');
             if (!/\n\s*\S/.test(pasted)) return;
             event.preventDefault();
-            keep(text);
+            finish();
             pasteScript(scene.id, line.id, pasted, name);
           }}
           onKeyDown={(event) => {
@@ -167,12 +174,12 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
             } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'i') {
               event.preventDefault();
               const marked = withEmphasis(value, at, end);
-              setText(marked.text);
-              keep(marked.text);
+              words.type(marked.text);
+              words.keep();
               requestAnimationFrame(() => element.setSelectionRange(marked.caret, marked.caret));
             } else if (event.key === 'Enter' && !event.shiftKey) {
               event.preventDefault();
-              keep(value);
+              finish();
               const following = scene.lines[line.index + 1];
               // While a recording is typed out, Enter goes on to the next line that has no words, and plays it.
               if (following && !following.line.text && following.line.take) {
@@ -196,12 +203,17 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
               event.preventDefault();
               onMove(line.id, -1);
               run('Delete a line', deleteLines(scene.id, [line.id]));
-            } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && value === stored.current) {
-              // Nothing typed since: the page's own undo.
-              element.blur();
+            } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !event.shiftKey && !typedHere.current) {
+              // Nothing was typed here since it was entered: the page's own undo.
+              event.preventDefault();
+              void undo();
             }
           }}
         />
+        {elsewhere && <p className="m-0 text-[12px] text-warn">Being written in another window</p>}
+        {versions.map((conflict) => (
+          <Versions key={conflict.id} document={document} conflict={conflict} />
+        ))}
         {document.production.shownCaptions && <CaptionText document={document} track={document.production.shownCaptions} line={line} />}
         {asked && <Suggestions document={document} scene={scene} line={line} />}
       </div>
@@ -217,20 +229,25 @@ const firstRowEnd = (element: HTMLTextAreaElement): number => (element.scrollHei
 function CaptionText({ document, track, line }: { document: Document; track: string; line: ScheduledLine }) {
   const shown = document.production.captionTracks?.[track];
   if (!shown) return null;
-  const stored = shown.lines[line.id] ?? '';
+  return <CaptionField track={track} name={shown.name} stored={shown.lines[line.id] ?? ''} line={line} />;
+}
+
+function CaptionField({ track, name, stored, line }: { track: string; name: string; stored: string; line: ScheduledLine }) {
+  const words = useTyped({ kind: 'caption', track, line: line.id }, stored);
   return (
     <input
-      key={stored}
-      aria-label={`${shown.name} caption of line ${line.index + 1}`}
+      aria-label={`${name} caption of line ${line.index + 1}`}
       data-caption={line.id}
-      defaultValue={stored}
-      placeholder={`${shown.name}: caption of this line`}
+      value={words.text}
+      placeholder={`${name}: caption of this line`}
       maxLength={2000}
       className="mt-0.5 w-full rounded-[5px] border border-line bg-white/70 px-1.5 text-[13px] leading-6 placeholder:text-ink-3"
-      onBlur={(event) => event.target.value.trim() !== stored && run('Change a caption', setCaptionText(track, line.id, event.target.value))}
+      onChange={(event) => words.type(event.target.value)}
+      onBlur={() => words.leave()}
       onKeyDown={(event) => {
         event.stopPropagation();
         if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') words.restore();
       }}
     />
   );

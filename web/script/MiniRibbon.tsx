@@ -5,7 +5,7 @@ import { formatMoment } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { seek } from '../composer/transport.ts';
-import { useView, view } from '../state/view.ts';
+import { choose, useView } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 
 /** The whole scene's conversation as one row; a click jumps to a line. */
@@ -47,7 +47,7 @@ export function MiniRibbon({ document, scene }: { document: Document; scene: Pla
               aria-label={`Line ${line.index + 1}`}
               className="cursor-pointer"
               onPointerDown={() => {
-                view({ line: line.id, cue: undefined });
+                choose({ kind: 'line', id: line.id });
                 seek(line.start);
                 window.document.querySelector(`[data-line="${line.id}"]`)?.scrollIntoView({ block: 'center', behavior: 'smooth' });
               }}

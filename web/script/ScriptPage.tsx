@@ -1,11 +1,11 @@
 import { ClipboardPaste, FileDown, FileUp } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
-import { deleteLines, insertBeat, setGap } from '#core/edit/commands/lines';
-import { renameScene } from '#core/edit/commands/stage';
+import { deleteLines, insertBeat, insertLine, setGap } from '#core/edit/commands/lines';
 import { setWordTimes } from '#core/edit/commands/takes';
 import { setBeat } from '#core/edit/commands/turns';
 import { writeFountain } from '#core/formats/fountain/write';
@@ -20,16 +20,18 @@ import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { playJoin } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
-import { useView, view } from '../state/view.ts';
-import { Button, CutTag, EditableName, Empty, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
+import { choose, useView } from '../state/view.ts';
+import { TypedName } from '../typing/TypedName.tsx';
+import { goOnWith } from '../typing/useTyped.ts';
+import { Button, CutTag, Empty, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles } from '../voices.ts';
 import { CaptionsMenu } from './Captions.tsx';
 import { GapsMenu } from './GapsMenu.tsx';
-import { LineRow, useGrowing } from './LineRow.tsx';
+import { fresh, LineRow, useGrowing } from './LineRow.tsx';
 import { PasteDialog } from './PasteDialog.tsx';
 import { saveStem, saveText } from './saving.ts';
-import { nextSpeaker, pasteScript, speakerBeside, writeLine } from './writing.ts';
+import { nextSpeaker, pasteScript, speakerBeside } from './writing.ts';
 
 /** A line that is being written and is not there yet. */
 interface Pending {
@@ -68,13 +70,15 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
       place={place}
       focused={!!pending}
       onRole={(role) => setPending({ ...place, role })}
-      onWrite={(text, more) => {
-        const made = writeLine(scene.id, place.after, place.role, text);
-        if (!made) return setPending(undefined);
-        view({ line: made });
-        if (!more) return setPending(undefined);
-        // Who spoke before the one that has just been written is next.
-        setPending({ after: made, role: speakerAfter(document, place, scene) ?? place.role });
+      onBegin={(text) => {
+        const id = makeId('line');
+        // The line is there with its first letter; it is written on in its own row.
+        const edit = flushSync(() => run('Write a line', insertLine(scene.id, id, place.role, text.trim(), place.after, makeId)));
+        if (!edit) return;
+        goOnWith({ kind: 'words', scene: scene.id, line: id }, edit);
+        fresh.add(id);
+        flushSync(() => setPending(undefined));
+        focusLine(id, true);
       }}
       onLeave={(step) => {
         setPending(undefined);
@@ -91,10 +95,11 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
       <div className="mx-auto max-w-[760px] px-4 pt-4 pb-16">
         <div className="mb-3 ml-[106px] flex items-start gap-2">
           <div className="min-w-0 flex-1">
-            <EditableName
+            <TypedName
+              key={scene.id}
+              target={{ kind: 'scene', scene: scene.id }}
               value={scene.scene.title}
               label="Name of the scene"
-              onChange={(title) => run('Rename the scene', renameScene(scene.id, title))}
               className="max-w-full truncate font-serif text-[23px] leading-7 font-semibold"
             />
             <p className="m-0 text-[12px] text-ink-2">{facts(scene)}</p>
@@ -131,12 +136,6 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
       <PasteDialog open={pasting} onClose={() => setPasting(false)} onTake={(text) => bring(scene.id, last ?? undefined, text)} />
     </main>
   );
-}
-
-/** Who is offered after a line that has just been written: whoever it answers, else the next in the cast. */
-function speakerAfter(document: Document, place: Pending, scene: PlacedScene): string | undefined {
-  const before = scene.lines.findLast(({ line }) => line.kind === 'line' && line.role !== place.role)?.line.role;
-  return before ?? speakerBeside(document, place.role, 1);
 }
 
 function bring(scene: string, after: string | undefined, text: string, fallback?: string): void {
@@ -247,7 +246,7 @@ function Gap({ scene, line, before, document }: { scene: PlacedScene; line: Sche
             onClick={() => {
               const id = makeId('line');
               setOpen(false);
-              if (run('Put a beat in', insertBeat(scene.id, id, toTicks(0.8), before.id))) view({ line: id, cue: undefined });
+              if (run('Put a beat in', insertBeat(scene.id, id, toTicks(0.8), before.id))) choose({ kind: 'line', id });
             }}
           >
             Put a beat here, 0.8 s without words
@@ -264,7 +263,7 @@ function BeatRow({ scene, line, chosen }: { scene: PlacedScene; line: ScheduledL
     <li
       data-line={line.id}
       className={`grid grid-cols-[74px_30px_minmax(0,1fr)] items-center rounded-[10px] border px-2 py-1 ${chosen ? 'border-ink bg-bench' : 'border-transparent'}`}
-      onPointerDown={() => view({ line: line.id, cue: undefined })}
+      onPointerDown={() => choose({ kind: 'line', id: line.id })}
     >
       <span className="pr-3 text-right text-[12px] font-[650]">{formatMoment(line.start, 1)}</span>
       <span className="ml-[2px] h-[14px] w-[14px] rounded-full border-2 border-edge" />
@@ -296,7 +295,7 @@ function NewLine({
   place,
   focused,
   onRole,
-  onWrite,
+  onBegin,
   onLeave,
   onPaste,
 }: {
@@ -304,7 +303,8 @@ function NewLine({
   place: Pending;
   focused: boolean;
   onRole: (role: string) => void;
-  onWrite: (text: string, more: boolean) => void;
+  /** Something was typed. */
+  onBegin: (text: string) => void;
   onLeave: (step: 1 | -1) => void;
   onPaste: (text: string) => void;
 }) {
@@ -334,12 +334,17 @@ function NewLine({
           value={text}
           placeholder={focused ? 'What is said' : `${role?.name ?? ''}: press Tab to change who speaks`}
           className="block w-full resize-none overflow-hidden border-none bg-transparent p-0 font-serif text-[16.5px] leading-6 outline-none placeholder:text-ink-3 focus:!shadow-none"
-          onChange={(event) => setText(event.target.value)}
-          onBlur={(event) => {
-            if (event.target.value.trim()) {
-              onWrite(event.target.value, false);
-              setText('');
-            }
+          onChange={(event) => {
+            const { value } = event.target;
+            // A character that is still being composed from several keys stays here until it is done.
+            if ((event.nativeEvent as InputEvent).isComposing || !value.trim()) return setText(value);
+            setText('');
+            onBegin(value);
+          }}
+          onCompositionEnd={(event) => {
+            const { value } = event.currentTarget;
+            setText('');
+            if (value.trim()) onBegin(value);
           }}
           onPaste={(event) => {
             const pasted = event.clipboardData.getData('text/plain');
@@ -350,12 +355,9 @@ function NewLine({
           }}
           onKeyDown={(event) => {
             event.stopPropagation();
-            if (event.key === 'Enter' && !event.shiftKey) {
-              event.preventDefault();
-              const value = text;
-              setText('');
-              if (value.trim()) onWrite(value, true);
-            } else if (event.key === 'Tab' && !event.altKey && !event.ctrlKey) {
+            if (event.nativeEvent.isComposing) return;
+            if (event.key === 'Enter' && !event.shiftKey) event.preventDefault();
+            else if (event.key === 'Tab' && !event.altKey && !event.ctrlKey) {
               event.preventDefault();
               const next = speakerBeside(document, place.role, event.shiftKey ? -1 : 1);
               if (next) onRole(next);

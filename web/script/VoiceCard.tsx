@@ -2,7 +2,6 @@ import { AudioLines, Mic, Play, Square, Trash2, Upload } from 'lucide-react';
 import { useState } from 'react';
 import type { Document, Take } from '#core/document/schema';
 import { chooseTake, removeTake, setAside } from '#core/edit/commands/lines';
-import { renameTake } from '#core/edit/commands/takes';
 import { joinLines, splitLine } from '#core/edit/commands/turns';
 import type { ScheduledLine } from '#core/schedule/schedule';
 import { takeOf } from '#core/schedule/timing';
@@ -14,7 +13,8 @@ import { audition, playLine, stop } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
 import { useView } from '../state/view.ts';
-import { Button, CutTag, EditableName, Empty, IconButton, Popover, PopoverPanel } from '../ui/parts.tsx';
+import { TypedName } from '../typing/TypedName.tsx';
+import { Button, CutTag, Empty, IconButton, Popover, PopoverPanel } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
 import { CleanUp } from './CleanUp.tsx';
@@ -156,12 +156,7 @@ function TakeRow({ scene, line, id, take, used, tint, strong }: { scene: PlacedS
             <AudioLines size={13} strokeWidth={1.6} /> Draft voice
           </span>
         ) : (
-          <EditableName
-            value={take.name}
-            label="Name of the take"
-            className="max-w-32 truncate font-[650]"
-            onChange={(name) => run('Rename a take', renameTake(scene.id, line.id, id, name))}
-          />
+          <TypedName value={take.name} label="Name of the take" className="max-w-32 truncate font-[650]" target={{ kind: 'take', scene: scene.id, line: line.id, take: id }} />
         )}
         {used ? (
           <span className="text-[12px] font-semibold" style={{ color: strong }}>

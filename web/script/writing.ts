@@ -1,4 +1,5 @@
 import type { Document, Scene } from '#core/document/schema';
+import type { Recipe } from '#core/edit/change';
 import { insertLine, insertScript, setDirection, setLineText } from '#core/edit/commands/lines';
 import { addScene, emptyScene } from '#core/edit/commands/stage';
 import { addSpeaker, designsFor, freePlace, voiceFor } from '#core/edit/create';
@@ -74,36 +75,57 @@ export function typed(text: string, isSpeaker: (name: string) => boolean = () =>
   return { ...(speaker ? { speaker } : {}), text: said, ...(directions.length ? { direction: directions.join('; ') } : {}) };
 }
 
+/** What was typed in a line that is there: words, how they are said, and who says them if somebody of the cast stands before a colon. */
+export function wordsAsTyped(document: Document, scene: string, lineId: string, text: string): Recipe {
+  // A colon is a colon, unless somebody of the cast stands before it: nobody is cast by a pause in typing.
+  const roles = new Map(Object.entries(document.production.roles).map(([id, { name }]) => [name.toLowerCase(), id]));
+  const { speaker, text: said, direction } = typed(text, (name) => roles.has(tidyName(name).toLowerCase()));
+  const role = speaker ? roles.get(tidyName(speaker).toLowerCase()) : undefined;
+  return (draft) => {
+    const message = setLineText(scene, lineId, said, makeId)(draft);
+    const line = draft.scenes[scene]?.lines[lineId];
+    if (line && direction) setDirection(scene, lineId, { direction: [line.direction, direction].filter(Boolean).join('; ') })(draft);
+    if (line && role) line.role = role;
+    return message;
+  };
+}
+
+/** A line just written whose text begins with a name that is not in the cast: whoever it is is cast and says it. Gives their role. */
+export function castByName(scene: string, lineId: string, text: string, follows: string | undefined): string | undefined {
+  const { speaker, text: said } = typed(text);
+  const known = Object.values(now()?.production.roles ?? {}).some(({ name }) => name.toLowerCase() === tidyName(speaker ?? '').toLowerCase());
+  if (!speaker || known) return undefined;
+  const role = roleNamed(speaker, scene, follows);
+  if (!role) return undefined;
+  run(
+    'Write a line',
+    (draft) => {
+      setLineText(scene, lineId, said, makeId)(draft);
+      const line = draft.scenes[scene]?.lines[lineId];
+      if (line) line.role = role;
+    },
+    follows ? { follows } : {},
+  );
+  return role;
+}
+
 /** Keeps what was typed in a line. Gives the edit, if there was any. */
 export function keepLine(scene: string, lineId: string, text: string): string | undefined {
   const document = now();
-  const line = document?.scenes[scene]?.lines[lineId];
-  if (!document || !line) return undefined;
-  // In a line that is there a colon is a colon, unless somebody of the cast stands before it: nobody is cast by a pause in typing.
-  const names = new Set(Object.values(document.production.roles).map((role) => role.name.toLowerCase()));
-  const { speaker, text: said, direction } = typed(text, (name) => names.has(tidyName(name).toLowerCase()));
-  const role = speaker ? roleNamed(speaker, scene) : undefined;
-  if (said === line.text && !direction && (!role || role === line.role)) return undefined;
-  return run('Change the words', (draft) => {
-    const message = setLineText(scene, lineId, said, makeId)(draft);
-    if (direction) setDirection(scene, lineId, { direction: [line.direction, direction].filter(Boolean).join('; ') })(draft);
-    const target = draft.scenes[scene]?.lines[lineId];
-    if (target && role) target.role = role;
-    return message;
-  });
+  return document?.scenes[scene]?.lines[lineId] ? run('Change the words', wordsAsTyped(document, scene, lineId, text)) : undefined;
 }
 
-/** A new line after another one. Gives its id, or undefined where nothing is said. */
-export function writeLine(scene: string, after: string | null, role: string, text: string): string | undefined {
+/** A new line after another one. Gives its id and the edit, or undefined where nothing is said. */
+export function writeLine(scene: string, after: string | null, role: string, text: string): { line: string; edit: string } | undefined {
   const { speaker, text: said, direction } = typed(text);
   if (!said) return undefined;
   const who = (speaker && roleNamed(speaker, scene)) || role;
-  const id = makeId('line');
-  run('Write a line', (draft) => {
-    insertLine(scene, id, who, said, after, makeId)(draft);
-    if (direction) setDirection(scene, id, { direction })(draft);
+  const line = makeId('line');
+  const edit = run('Write a line', (draft) => {
+    insertLine(scene, line, who, said, after, makeId)(draft);
+    if (direction) setDirection(scene, line, { direction })(draft);
   });
-  return id;
+  return edit ? { line, edit } : undefined;
 }
 
 /** Puts a pasted dialogue after a line; headings in it begin scenes of their own. Gives how many lines came in. */
@@ -156,7 +178,7 @@ export function withEmphasis(text: string, from: number, to: number): { text: st
   while (end < text.length && /\S/.test(text[end] as string)) end++;
   const words = text.slice(start, end);
   if (!/[\p{L}\p{N}]/u.test(words)) return { text, caret: to };
-  const bare = words.replace(/(^|[^\p{L}\p{N}])[*_]+/gu, '$1').replace(/[*_]+(?=[^\p{L}\p{N}]*$)/u, '');
+  const bare = words.replace(/(^|[^\p{L}\p{N}])[*_]+/gu, '$1').replace(/(?<![*_])[*_]+(?=[^\p{L}\p{N}]*$)/u, '');
   const next = bare === words ? marked(words) : bare;
   return { text: text.slice(0, start) + next + text.slice(end), caret: start + next.length };
 }

@@ -8,7 +8,7 @@ import { DRAFT_ENGINE } from '#core/speech/voices';
 import { inOrder } from '#core/time/order';
 import { sendJson } from '../api.ts';
 import { makeId } from '../ids.ts';
-import { run, useProduction } from './production.ts';
+import { changedElsewhere, run, useProduction } from './production.ts';
 
 interface Made {
   readonly media: string;
@@ -17,6 +17,9 @@ interface Made {
   readonly length: number;
   readonly words: readonly { readonly start: number; readonly end: number }[];
 }
+
+/** A line that another window changed gets its draft there; this window makes it only if none has come by then. */
+const ELSEWHERE_MS = 8000;
 
 const inFlight = new Set<string>();
 const failed = new Map<string, number>();
@@ -50,6 +53,11 @@ export function makeDrafts(): void {
       const voice = needsDraft(document, line);
       const key = `${lineId} ${line.text} ${JSON.stringify(voice)}`;
       if (!voice || inFlight.has(key) || (failed.get(key) ?? 0) > 1) continue;
+      const wait = (changedElsewhere(lineId) ?? 0) + ELSEWHERE_MS - Date.now();
+      if (wait > 0) {
+        draftsSoon(wait);
+        continue;
+      }
       if (inFlight.size >= 2) return;
       inFlight.add(key);
       const { text } = line;
@@ -68,7 +76,7 @@ export function makeDrafts(): void {
             times: timesOf(now, made.words),
             draft: { voice, engineVersion: DRAFT_ENGINE, text },
           };
-          run('Draft voice', addTake(sceneId, lineId, makeId('take'), take), { follows, quiet: true });
+          run('Draft voice', addTake(sceneId, lineId, makeId('take'), take), { follows, byMachine: true, quiet: true });
         })
         .catch((thrown) => {
           failed.set(key, (failed.get(key) ?? 0) + 1);
@@ -82,8 +90,9 @@ export function makeDrafts(): void {
 }
 
 let timer: ReturnType<typeof setTimeout> | undefined;
+const PAUSE_MS = 350;
 /** Waits for a pause in typing. */
-export function draftsSoon(): void {
+export function draftsSoon(milliseconds = PAUSE_MS): void {
   clearTimeout(timer);
-  timer = setTimeout(makeDrafts, 350);
+  timer = setTimeout(makeDrafts, milliseconds);
 }

@@ -1,12 +1,14 @@
-import { get as readLocal, del as removeLocal, set as writeLocal } from 'idb-keyval';
 import { toast } from 'sonner';
 import { create } from 'zustand';
+import type { PresentWindow } from '#core/document/answers';
 import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
-import { applyPatches, type Change, edit, inverted, type Recipe } from '#core/edit/change';
+import { type Change, edit, type Recipe } from '#core/edit/change';
+import { type Conflict, keepBoth, keepMine } from '#core/edit/conflict';
 import { type LoggedChange, stacksOf } from '#core/edit/undo';
-import { ApiError, getJson, sendJson } from '../api.ts';
 import { makeId } from '../ids.ts';
+import { ports } from './ports.ts';
+import { Session, type SessionState, type SetAside } from './session.ts';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved';
 
@@ -16,86 +18,126 @@ interface ProductionState {
   readonly problem: string | undefined;
   readonly save: SaveState;
   readonly savedAt: number | undefined;
+  /** Why edits are not saved, where it is more than that the server is away. */
+  readonly trouble: string | undefined;
   readonly log: readonly LoggedChange[];
+  readonly conflicts: readonly Conflict[];
+  readonly aside: readonly SetAside[];
+  /** Other windows on this production. */
+  readonly windows: readonly PresentWindow[];
   /** A document shown while something is dragged; not an edit yet. */
   readonly preview: Document | undefined;
 }
 
-export const useProduction = create<ProductionState>(() => ({
+const NOTHING: ProductionState = {
   id: undefined,
   document: undefined,
   problem: undefined,
   save: 'saved',
   savedAt: undefined,
+  trouble: undefined,
   log: [],
+  conflicts: [],
+  aside: [],
+  windows: [],
   preview: undefined,
-}));
+};
+
+export const useProduction = create<ProductionState>(() => NOTHING);
 
 /** The document that screens show: what is being dragged, else what is edited. */
 export const useDocument = (): Document | undefined => useProduction((state) => state.preview ?? state.document);
 
-const known = new Map<string, Change>();
-let revisions: Record<string, number> = {};
-let queue: Change[] = [];
-let sending = false;
-const queueKey = (id: string): string => `queue ${id}`;
+let session: Session | undefined;
+/** Fields in which something is typed that is no edit yet. */
+const typing = new Set<string>();
 
-/** Opens a production: stored parts, then whatever this browser had not sent yet. */
+/** What the page says of saving: nothing is saved before the words on the screen are in the database. */
+function saveOf({ waiting, stuck }: { waiting: number; stuck: boolean }): SaveState {
+  if (stuck && waiting) return 'unsaved';
+  return waiting || typing.size ? 'saving' : 'saved';
+}
+
+function show(state: SessionState): void {
+  const { document, log, savedAt, trouble, conflicts, aside, windows } = state;
+  const before = useProduction.getState();
+  useProduction.setState({
+    document,
+    log,
+    save: saveOf(state),
+    savedAt,
+    trouble,
+    conflicts,
+    aside,
+    windows,
+    ...(before.document === document ? {} : { preview: undefined }),
+  });
+}
+
+/** A field tells that what is typed in it is not kept yet, or is. */
+export function typed(field: string, open: boolean): void {
+  if (open) typing.add(field);
+  else typing.delete(field);
+  if (session) useProduction.setState({ save: saveOf(session.state) });
+}
+
+let opening = 0;
+
+/** Opens a production: what is stored, then whatever this browser had not sent yet. */
 export async function openProduction(id: string): Promise<void> {
   if (useProduction.getState().id === id && useProduction.getState().document) return;
-  useProduction.setState({ id, document: undefined, problem: undefined, preview: undefined, log: [] });
-  known.clear();
-  queue = [];
+  const turn = ++opening;
+  session?.close();
+  session = undefined;
+  useProduction.setState({ ...NOTHING, id });
   try {
-    const stored = await getJson<{ document: Document; revisions: Record<string, number>; log: LoggedChange[] }>(`/productions/${id}`);
-    revisions = stored.revisions;
-    let { document } = stored;
-    const log = [...stored.log];
-    const waiting = ((await readLocal(queueKey(id))) as Change[] | undefined) ?? [];
-    for (const change of waiting) {
-      if (log.some((logged) => logged.id === change.id)) continue;
-      try {
-        document = applyPatches(document, change.parts, 'forward');
-        queue.push(change);
-        known.set(change.id, change);
-        log.push(change);
-      } catch {
-        toast.error('An edit from before could not be put on top of what is stored. Everything else is here.');
-      }
-    }
-    useProduction.setState({ document, log, save: queue.length ? 'unsaved' : 'saved' });
-    if (queue.length) void send();
-    else await removeLocal(queueKey(id));
+    const opened = await Session.open(id, ports, (state) => {
+      if (turn === opening) show(state);
+    });
+    if (turn !== opening) return opened.close();
+    session = opened;
+    show(opened.state);
   } catch (thrown) {
-    useProduction.setState({ problem: sentenceOf(thrown) });
+    if (turn === opening) useProduction.setState({ problem: sentenceOf(thrown) });
   }
 }
 
-interface RunOptions {
-  readonly undoes?: string;
-  readonly follows?: string;
-  /** Say nothing when it fails; the caller does. */
-  readonly quiet?: boolean;
+/** Forgets which production is open; tests and a screen that starts anew open it again. */
+export function closeProduction(): void {
+  opening++;
+  session?.close();
+  session = undefined;
+  useProduction.setState(NOTHING);
 }
 
-/** Runs an edit: shown at once, kept locally, sent in order. Gives the change's id, or undefined where nothing changed. */
-export function run(label: string, recipe: Recipe, options: RunOptions = {}): string | undefined {
+export interface RunOptions {
+  readonly undoes?: string;
+  readonly follows?: string;
+  /** The machine can make it again. */
+  readonly byMachine?: boolean;
+  /** The conflict that it decides. */
+  readonly settles?: string;
+  /** Say nothing when it fails; the caller does. */
+  readonly quiet?: boolean;
+  /** The document that it was made on, where that is not what is shown: the server keeps it beside what is stored. */
+  readonly on?: Document;
+}
+
+/** Runs an edit: shown at once, kept in the browser, sent in order. Gives the change's id, or undefined where nothing changed. */
+export function run(label: string, recipe: Recipe, { quiet, on, ...more }: RunOptions = {}): string | undefined {
   const { document } = useProduction.getState();
-  if (!document) return undefined;
+  if (!document || !session) return undefined;
   try {
     const id = makeId('change');
-    const { undoes, follows } = options;
-    const result = edit(document, label, id, recipe, { ...(undoes ? { undoes } : {}), ...(follows ? { follows } : {}) });
-    if (result.message) toast(result.message, { action: options.follows ? undefined : { label: 'Undo', onClick: () => void undo() } });
-    if (!result.change) {
-      useProduction.setState({ preview: undefined });
-      return undefined;
-    }
-    take(result.document, result.change);
+    const result = edit(on ?? document, label, id, recipe, more);
+    if (result.message) toast(result.message, { action: more.follows ? undefined : { label: 'Undo', onClick: () => void undo() } });
+    useProduction.setState({ preview: undefined });
+    if (!result.change) return undefined;
+    session.take(result.change, on ? undefined : result.document);
     return id;
   } catch (thrown) {
     useProduction.setState({ preview: undefined });
-    if (!options.quiet) toast.error(sentenceOf(thrown));
+    if (!quiet) toast.error(sentenceOf(thrown));
     return undefined;
   }
 }
@@ -111,64 +153,19 @@ export function preview(recipe: Recipe | undefined): void {
   }
 }
 
-function take(document: Document, change: Change): void {
-  known.set(change.id, change);
-  queue.push(change);
-  useProduction.setState((state) => ({
-    document,
-    preview: undefined,
-    log: [...state.log, { id: change.id, label: change.label, undoes: change.undoes, follows: change.follows }],
-    save: 'saving',
-  }));
-  const { id } = useProduction.getState();
-  if (id) void writeLocal(queueKey(id), queue);
-  void send();
-}
-
-async function send(): Promise<void> {
-  if (sending) return;
-  sending = true;
-  const { id } = useProduction.getState();
-  try {
-    while (queue.length && useProduction.getState().id === id) {
-      const change = queue[0] as Change;
-      const based: Change = { ...change, parts: change.parts.map((part) => ({ ...part, base: revisions[part.part] ?? 0 })) };
-      const answer = await sendJson<{ revisions: Record<string, number> }>('POST', `/productions/${id}/changes`, based);
-      revisions = answer.revisions;
-      queue.shift();
-      if (id) await writeLocal(queueKey(id), queue);
-    }
-    useProduction.setState({ save: 'saved', savedAt: Date.now() });
-  } catch (thrown) {
-    useProduction.setState({ save: 'unsaved' });
-    if (thrown instanceof ApiError && thrown.status >= 400 && thrown.status < 500) {
-      const lost = queue.shift();
-      toast.error(`${thrown.message} (${lost?.label ?? 'edit'})`);
-      if (id) await writeLocal(queueKey(id), queue);
-      // What is stored differs from what is shown: read it anew, with what is still waiting on top.
-      useProduction.setState({ document: undefined });
-      if (id) {
-        useProduction.setState({ id: undefined });
-        void openProduction(id);
-      }
-    } else setTimeout(() => void send(), 1500);
-  } finally {
-    sending = false;
-  }
-}
-
-export const stacks = () => stacksOf(useProduction.getState().log);
+export const stacks = (): ReturnType<typeof stacksOf> => session?.stacks() ?? stacksOf([]);
 export const labelOf = (id: string | undefined): string | undefined => useProduction.getState().log.find((change) => change.id === id)?.label;
 
-async function changeById(id: string): Promise<{ change: Change; followers: readonly Change[] }> {
-  const state = useProduction.getState();
-  const local = known.get(id);
-  const followerIds = state.log.filter((change) => change.follows === id).map((change) => change.id);
-  if (local && followerIds.every((f) => known.has(f))) return { change: local, followers: followerIds.map((f) => known.get(f) as Change) };
-  return getJson(`/productions/${state.id}/changes/${id}`);
-}
+/** When a line was last changed by another window (milliseconds since 1970); undefined where it was not. */
+export const changedElsewhere = (line: string): number | undefined => session?.changedElsewhere(line);
 
-/** Takes back the last edit of this browser, with everything the machine made after it. */
+/** Settles when everything that was edited so far is in the browser's own store. */
+export const keptHere = (): Promise<unknown> => session?.kept ?? Promise.resolve();
+
+/** Sends what waits now instead of later. */
+export const sendNow = (): void => session?.retry();
+
+/** Takes back the last edit of this window, with everything the machine made after it. */
 export async function undo(): Promise<void> {
   const target = stacks().undo.at(-1);
   if (target) await takeBack(target, 'Undone');
@@ -180,27 +177,34 @@ export async function redo(): Promise<void> {
 }
 
 async function takeBack(target: string, word: string): Promise<void> {
-  const { document } = useProduction.getState();
-  if (!document) return;
+  const at = session;
+  if (!at) return;
   try {
-    const { change, followers } = await changeById(target);
-    const parts = [...followers.toReversed().flatMap((f) => inverted(f, f.id).parts), ...inverted(change, change.id).parts];
-    const next = applyPatches(document, parts, 'forward');
-    take(next, { id: makeId('change'), label: change.label, undoes: target, parts: merged(parts) });
-    toast(`${word}: ${change.label}`, { duration: 1600, id: 'undo' });
+    const back = await at.takenBack(target);
+    if (!back) {
+      toast(`“${labelOf(target) ?? 'That step'}” was changed again in another window and stays. The step before it is next.`, { id: 'undo' });
+      return;
+    }
+    const change: Change = { id: makeId('change'), label: back.label, undoes: target, parts: back.parts };
+    at.take(change, back.next);
+    toast(`${word}: ${back.label}`, { duration: 1600, id: 'undo' });
   } catch (thrown) {
-    toast.error(thrown instanceof ApiError ? thrown.message : 'That step can no longer be taken back: what it changed was changed again from elsewhere.');
+    toast.error(sentenceOf(thrown));
   }
 }
 
-/** Several changes of one part as one: operations in order, inverses the other way round. */
-function merged(parts: Change['parts']): Change['parts'] {
-  const byPart = new Map<string, { part: string; base: number; forward: Change['parts'][number]['forward'][number][]; inverse: Change['parts'][number]['inverse'][number][] }>();
-  for (const { part, forward, inverse } of parts) {
-    const known = byPart.get(part) ?? { part, base: 0, forward: [], inverse: [] };
-    known.forward.push(...forward);
-    known.inverse.unshift(...inverse);
-    byPart.set(part, known);
+/** Decides a conflict: mine, theirs, or both where they are words. */
+export async function decide(conflict: Conflict, decision: 'mine' | 'theirs' | 'both'): Promise<void> {
+  if (!session) return;
+  try {
+    if (decision === 'theirs') return await session.keepTheirs(conflict.id);
+    const label = decision === 'mine' ? `Keep mine: ${conflict.label}` : `Keep both: ${conflict.label}`;
+    for (const recipe of decision === 'mine' ? keepMine(conflict, makeId) : keepBoth(conflict, makeId)) if (run(label, recipe, { settles: conflict.id, quiet: true })) return;
+    // Nothing of it is left to keep: both are alike by now.
+    await session.keepTheirs(conflict.id);
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown));
   }
-  return [...byPart.values()];
 }
+
+export const discard = (key: string): void => session?.discard(key);

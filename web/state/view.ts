@@ -1,6 +1,10 @@
 import { create } from 'zustand';
+import type { MouthShape } from '#core/document/schema';
 
-export type Selection = { readonly kind: 'line'; readonly id: string } | { readonly kind: 'cue'; readonly id: string } | { readonly kind: 'layer'; readonly id: string };
+export interface Selection {
+  readonly kind: 'line' | 'cue' | 'layer';
+  readonly id: string;
+}
 
 interface ViewState {
   readonly scene: string | undefined;
@@ -12,6 +16,10 @@ interface ViewState {
   /** Cues chosen together, `cue` among them; of another `cue` they say nothing. */
   readonly together: readonly string[];
   readonly layer: string | undefined;
+  /** A mouth shape that comes from the voice, looked at in its card; ticks of the scene. */
+  readonly shape: { readonly layer: string; readonly shape: MouthShape; readonly start: number; readonly end: number } | undefined;
+  /** What was chosen last, as long as it is shown as chosen: Delete and the arrow keys act on it. */
+  readonly last: Selection['kind'] | undefined;
   /** Pixels a second on ribbon and lanes. */
   readonly zoom: number;
   /** Cues follow their words when a line moves. */
@@ -34,6 +42,8 @@ export const useView = create<ViewState>(() => ({
   cue: undefined,
   together: [],
   layer: undefined,
+  shape: undefined,
+  last: undefined,
   zoom: 94,
   linked: true,
   throughCamera: false,
@@ -43,6 +53,18 @@ export const useView = create<ViewState>(() => ({
 }));
 
 export const view = useView.setState;
+
+/**
+ * Chooses one thing, or nothing: only what is chosen is shown as chosen. A cue keeps the line whose card it stands in,
+ * and shows whose it is.
+ */
+export function choose(selection: Selection | undefined): void {
+  const none = { cue: undefined, together: [], layer: undefined, shape: undefined, last: selection?.kind };
+  if (!selection) view({ ...none, line: undefined });
+  else if (selection.kind === 'line') view({ ...none, line: selection.id });
+  else if (selection.kind === 'layer') view({ ...none, line: undefined, layer: selection.id });
+  else view({ ...none, cue: selection.id });
+}
 
 /** All cues that are chosen. */
 export const chosenCues = ({ cue, together }: Pick<ViewState, 'cue' | 'together'>): readonly string[] => (cue === undefined ? [] : together.includes(cue) ? together : [cue]);
@@ -56,10 +78,10 @@ export function chooseCue(id: string, lane: readonly string[], how: 'alone' | 'e
   const chosen = chosenCues(state);
   if (how === 'extended' && state.cue !== undefined && lane.includes(state.cue)) {
     const [from, to] = [lane.indexOf(state.cue), lane.indexOf(id)].sort((a, b) => a - b) as [number, number];
-    view({ together: lane.slice(from, to + 1) });
+    view({ together: lane.slice(from, to + 1), last: 'cue' });
   } else if (how === 'added' && chosen.includes(id)) {
     const together = chosen.filter((one) => one !== id);
-    view({ cue: together.at(-1), together });
-  } else if (how === 'added') view({ cue: id, together: [...chosen, id] });
-  else view({ cue: id, together: [] });
+    view({ cue: together.at(-1), together, last: together.length ? 'cue' : undefined });
+  } else if (how === 'added') view({ cue: id, together: [...chosen, id], last: 'cue' });
+  else view({ cue: id, together: [], last: 'cue' });
 }

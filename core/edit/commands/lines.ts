@@ -1,6 +1,7 @@
 import { failure } from '../../document/failure.ts';
 import type { MakeId } from '../../document/ids.ts';
 import type { Document, Line, Pin, Scene, Take } from '../../document/schema.ts';
+import { shortened } from '../../document/text.ts';
 import type { ReadScript } from '../../formats/script/read.ts';
 import { resolveScene } from '../../schedule/resolve.ts';
 import { lineTiming } from '../../schedule/timing.ts';
@@ -71,12 +72,12 @@ export const insertScript =
     script.lines.forEach((line, index) => {
       const role = roles[line.speaker] as string;
       const gap = index === 0 && !last ? 0 : before === role ? SAME_SPEAKER_GAP : USUAL_GAP;
-      const made = newLine(role, line.text.slice(0, 4000), orders[index] as string, line.together && (index > 0 || last) ? TOGETHER : gap, makeId);
-      const direction = line.directions.join('; ').slice(0, 300);
+      const made = newLine(role, shortened(line.text, 4000), orders[index] as string, line.together && (index > 0 || last) ? TOGETHER : gap, makeId);
+      const direction = shortened(line.directions.join('; '), 300);
       target.lines[makeId('line')] = {
         ...made,
         ...(direction ? { direction } : {}),
-        ...(line.staging ? { staging: line.staging.slice(0, 600) } : {}),
+        ...(line.staging ? { staging: shortened(line.staging, 600) } : {}),
         ...(line.offStage ? { offStage: true } : {}),
       };
       before = role;

@@ -1,9 +1,33 @@
+import { shortened } from '../../document/text.ts';
 import { OFF_STAGE, type ReadScript, type ScriptLine, ScriptWriter, tidyName, withoutDirections } from '../script/script.ts';
 
 const HEADING = /^(?:\.(?!\.)\s*(.+)|((?:int|ext|est|int\.?\/ext|i\/e)[. ]\s*.+))$/i;
 const TRANSITION = /^(?:>\s*(?!.*<\s*$).+|[A-Z ]+ TO:)$/;
 /** A character's cue: capitals without a small letter, or forced by an @; extensions in brackets; ^ for both at once. */
-const CUE = /^(?:@(.+?)|([^\p{Ll}()]*\p{Lu}[^\p{Ll}()]*?))\s*(?:\(([^)]*)\))?\s*(\^)?$/u;
+const CUE = /^(?:@([^()^]+)|([^\p{Ll}()^]+))(?:\(([^)]*)\))?\s*(\^)?$/u;
+/** A longer row is no name. */
+const MOST_CUE = 160;
+
+function cueIn(row: string): RegExpExecArray | null {
+  const cue = row.length > MOST_CUE ? null : CUE.exec(row);
+  return cue && (cue[1] !== undefined || /\p{Lu}/u.test(cue[2] ?? '')) ? cue : null;
+}
+
+/** A text without what stands from each `open` to the `close` after it; linear in its length. */
+function without(text: string, open: string, close: string): string {
+  let out = '';
+  let at = 0;
+  for (;;) {
+    const start = text.indexOf(open, at);
+    const end = start < 0 ? -1 : text.indexOf(close, start + open.length);
+    if (end < 0) return out + text.slice(at);
+    out += text.slice(at, start);
+    at = end + close.length;
+  }
+}
+
+/** A row without space round it, runs of space within it as one. */
+const tidyRow = (row: string): string => row.replace(/\s+/g, ' ').trim();
 
 /** Takes comments and emphasis out: notes [[…]], boneyard, *italic*, **bold**, _underline_. */
 const plain = (text: string): string =>
@@ -15,13 +39,13 @@ const plain = (text: string): string =>
 
 /** Whether a text is written as a screenplay: a heading, or at least two cues in capitals with words right below. */
 export function isFountain(source: string): boolean {
-  const rows = source.split('\n').map((row) => row.trim());
+  const rows = source.split('\n').map(tidyRow);
   let cues = 0;
   for (let n = 0; n < rows.length; n++) {
     const row = rows[n] as string;
     if ((n === 0 || !rows[n - 1]) && /^(int|ext|est|i\/e)[. ]/i.test(row)) return true;
-    const name = CUE.exec(row);
-    if (name && !row.includes(':') && (n === 0 || !rows[n - 1]) && rows[n + 1] && /\p{Lu}{2}|^@/u.test(row) && row.length < 60) cues++;
+    const name = row.length < 60 ? cueIn(row) : null;
+    if (name && !row.includes(':') && (n === 0 || !rows[n - 1]) && rows[n + 1] && /\p{Lu}{2}|^@/u.test(row)) cues++;
   }
   return cues >= 2 || (cues === 1 && rows.filter(Boolean).length < 6 && !rows.some((row) => /^[\p{L} ]{1,30}:/u.test(row)));
 }
@@ -33,10 +57,7 @@ export function isFountain(source: string): boolean {
  */
 export function readFountain(source: string): ReadScript {
   const out = new ScriptWriter();
-  const body = source
-    .replace(/\r\n?/g, '\n')
-    .replace(/\/\*[\s\S]*?\*\//g, '')
-    .replace(/\[\[[\s\S]*?\]\]/g, '');
+  const body = without(without(source.replace(/\r\n?/g, '\n'), '/*', '*/'), '[[', ']]');
   const rows = body.split('\n');
   let n = 0;
   // The title page: keys at the very top, up to the first empty row.
@@ -46,30 +67,26 @@ export function readFountain(source: string): ReadScript {
       const found = /^([A-Za-z][A-Za-z ]*):\s*(.*)$/.exec(rows[n] as string);
       if (found) key = (found[1] as string).toLowerCase();
       const value = plain(found ? (found[2] as string) : (rows[n] as string)).trim();
-      if (key === 'title' && value) out.title = [out.title, value].filter(Boolean).join(' ').slice(0, 120);
+      if (key === 'title' && value) out.title = shortened([out.title, value].filter(Boolean).join(' '), 120);
     }
   }
   let staging: string[] = [];
   const blank = (at: number): boolean => at < 0 || at >= rows.length || !(rows[at] as string).trim();
   for (; n < rows.length; n++) {
-    const row = (rows[n] as string).trim();
+    const row = tidyRow(rows[n] as string);
     if (!row || /^={3,}$/.test(row) || /^#+\s/.test(row) || /^=\s/.test(row)) continue;
     const heading = HEADING.exec(row);
     if (heading && blank(n - 1)) {
-      out.scene(
-        plain((heading[1] ?? heading[2]) as string)
-          .replace(/\s*#[^#]+#\s*$/, '')
-          .trim()
-          .slice(0, 120),
-      );
+      const title = plain((heading[1] ?? heading[2]) as string).replace(/#[^#]+# ?$/, '');
+      out.scene(shortened(title.trim(), 120));
       staging = [];
       continue;
     }
-    const cue = !row.startsWith('!') && blank(n - 1) && !blank(n + 1) ? CUE.exec(row) : null;
+    const cue = !row.startsWith('!') && blank(n - 1) && !blank(n + 1) ? cueIn(row) : null;
     if (TRANSITION.test(row) && !(cue && row.startsWith('@'))) continue;
     if (cue) {
       const line = spoken(cue, rows, n + 1);
-      out.line({ ...line.line, ...(staging.length ? { staging: staging.join(' ').slice(0, 600) } : {}) });
+      out.line({ ...line.line, ...(staging.length ? { staging: shortened(staging.join(' '), 600) } : {}) });
       staging = [];
       n = line.next - 1;
       continue;
@@ -87,7 +104,7 @@ function spoken(cue: RegExpExecArray, rows: readonly string[], from: number): { 
     const raw = rows[n] as string;
     // Two spaces keep a row that would else end the speech.
     if (!raw.trim() && raw.length < 2) break;
-    const row = plain(raw.trim().replace(/^~\s*/, ''));
+    const row = plain(tidyRow(raw).replace(/^~ ?/, ''));
     const whole = /^\((.*)\)$/.exec(row);
     if (whole) {
       if (whole[1]?.trim()) directions.push(whole[1].trim());

@@ -1,3 +1,4 @@
+import { shortened } from '../../document/text.ts';
 import { isFountain, readFountain } from '../fountain/read.ts';
 import { isTable, readTable } from '../table/read.ts';
 import { OFF_STAGE, type ReadScript, ScriptWriter, tidyName, withoutDirections } from './script.ts';
@@ -29,14 +30,14 @@ function readNamed(source: string, fallbackSpeaker: string): ReadScript {
   let paragraph = false;
   let staging: string | undefined;
   for (const raw of source.split('\n')) {
-    const row = raw.trim();
+    const row = raw.replace(/\s+/g, ' ').trim();
     if (!row) {
       paragraph = true;
       continue;
     }
     const heading = /^#+\s+(.+)$/.exec(row) ?? (out.empty && out.title === undefined ? /^title:\s*(.+)$/i.exec(row) : null);
     if (heading) {
-      const title = (heading[1] as string).trim().slice(0, 120);
+      const title = shortened((heading[1] as string).trim(), 120);
       if (out.empty && out.title === undefined) out.title = title;
       else out.scene(title);
       paragraph = true;
@@ -64,7 +65,12 @@ function readNamed(source: string, fallbackSpeaker: string): ReadScript {
       staging = undefined;
     } else {
       const { last } = out;
-      if (last && !paragraph) out.replaceLast({ ...last, text: `${last.text} ${text}`.trim(), directions: [...last.directions, ...directions] });
+      if (last && !paragraph)
+        out.replaceLast({
+          ...last,
+          text: last.text && text ? `${last.text} ${text}` : last.text || text,
+          directions: directions.length ? [...last.directions, ...directions] : last.directions,
+        });
       else {
         out.line({ speaker: speaker ?? fallbackSpeaker, text, directions, ...(staging ? { staging } : {}) });
         staging = undefined;

@@ -1,3 +1,5 @@
+import { shortened } from '../../document/text.ts';
+
 /** One spoken line of a script as it was read. */
 export interface ScriptLine {
   readonly speaker: string;
@@ -64,7 +66,7 @@ export class ScriptWriter {
 
 /** `MARIT` and `marit` are both Marit; a name that mixes cases stays as it was written. */
 export function tidyName(name: string): string {
-  const clean = name.trim().replace(/\s+/g, ' ').slice(0, 120);
+  const clean = shortened(name.replace(/\s+/g, ' ').trim(), 120);
   if (clean !== clean.toUpperCase() && clean !== clean.toLowerCase()) return clean;
   return clean.toLowerCase().replace(/(^|[\s\-.'’])(\p{L})/gu, (_, before: string, letter: string) => before + letter.toUpperCase());
 }
@@ -83,8 +85,17 @@ export function withoutDirections(row: string): { text: string; directions: stri
 }
 
 /** Marks of emphasis at a word's edges, as Fountain writes them: *one*, **one**, _one_. */
-const OPENS = /^([^\p{L}\p{N}*_]*)([*_]+)(?=.*[\p{L}\p{N}])/u;
-const CLOSES = /([*_]+)([^\p{L}\p{N}*_]*)$/u;
+const OPENS = /^([^\p{L}\p{N}*_]*)[*_]+/u;
+const CLOSES = /(?<![*_])[*_]+([^\p{L}\p{N}*_]*)$/u;
+
+/** A text in three: what stands before its first letter or digit, what lies between, what stands behind its last one. */
+function hulled(text: string): [before: string, core: string, after: string] {
+  const first = text.search(/[\p{L}\p{N}]/u);
+  if (first < 0) return [text, '', ''];
+  let last = first;
+  for (const { index, 0: letter } of text.matchAll(/[\p{L}\p{N}]/gu)) last = index + letter.length;
+  return [text.slice(0, first), text.slice(first, last), text.slice(last)];
+}
 
 /** A text's words without their marks of emphasis, and which of them stand between marks. */
 export function emphasisedWords(text: string): { text: string; emphasised: boolean }[] {
@@ -93,12 +104,16 @@ export function emphasisedWords(text: string): { text: string; emphasised: boole
     .trim()
     .split(/\s+/)
     .flatMap((word) => {
+      if (!/[\p{L}\p{N}]/u.test(word)) {
+        // Signs alone are no word; a mark among them may still close what is open.
+        open &&= !CLOSES.test(word);
+        return [];
+      }
       const opens = OPENS.test(word);
       const closes = CLOSES.test(word);
       const emphasised = open || opens;
       open = emphasised && !closes;
-      const bare = word.replace(OPENS, '$1').replace(CLOSES, '$2');
-      return /[\p{L}\p{N}]/u.test(bare) ? [{ text: bare, emphasised }] : [];
+      return [{ text: word.replace(OPENS, '$1').replace(CLOSES, '$1'), emphasised }];
     });
 }
 
@@ -122,15 +137,19 @@ export function withoutWords(text: string, dropped: ReadonlySet<number>): string
     const last = kept.at(-1);
     if (!dropped.has(index) || !/[\p{L}\p{N}]/u.test(token.text)) kept.push({ ...token });
     else if (last) {
-      const stop = /[.?!…]+["”’)]?$/.exec(token.text)?.[0];
-      if (stop) last.text = last.text.replace(/[^\p{L}\p{N}]*$/u, stop);
+      const stop = /(?<![.?!…])[.?!…]+["”’)]?$/.exec(token.text)?.[0];
+      const [before, core] = hulled(last.text);
+      if (stop) last.text = before + core + stop;
     }
   }
   return withMarks(kept);
 }
 
 /** Marks of emphasis round words, within the quotes and stops that stand round them. */
-export const marked = (text: string): string => text.replace(/^([^\p{L}\p{N}]*)(.*?)([^\p{L}\p{N}]*)$/su, '$1*$2*$3');
+export const marked = (text: string): string => {
+  const [before, core, after] = hulled(text);
+  return `${before}*${core}*${after}`;
+};
 
 /** Words as they stand in the text, punctuation kept with the word it follows, marks of emphasis taken off. */
 export const splitWords = (text: string): string[] => emphasisedWords(text).map((word) => word.text);

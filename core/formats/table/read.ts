@@ -1,4 +1,5 @@
 import { csvParseRows, dsvFormat, tsvParseRows } from 'd3-dsv';
+import { shortened } from '../../document/text.ts';
 import { type ReadScript, ScriptWriter, tidyName, withoutDirections } from '../script/script.ts';
 
 const SPEAKER_HEAD = /^(speaker|character|name|who|role|voice)s?$/i;
@@ -47,7 +48,7 @@ export function readTable(source: string): ReadScript {
   let scene = '';
   for (const row of headed ? rows.slice(1) : rows) {
     const cell = (index: number): string => (index < 0 ? '' : (row[index] ?? '').trim());
-    const title = cell(at.scene).slice(0, 120);
+    const title = shortened(cell(at.scene), 120);
     if (title && title !== scene) out.scene((scene = title));
     speaker = tidyName(cell(at.speaker)) || speaker || 'Presenter';
     const { text, directions } = withoutDirections(cell(at.text));

@@ -2,17 +2,17 @@ import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import { Logger, makeWorkerUtils, type Runner, run, type WorkerEvents } from 'graphile-worker';
 import { openDb } from '../db/db.ts';
-import { doSegment, joinFilm } from './films.ts';
+import { tasksFor, type WorkerRole } from './tasks.ts';
 
 const BEAT_MS = 2000;
-/** A worker whose heart stood still this long is taken for dead; its segment is taken over well within 20 s. */
+/** A worker whose heart stood still this long is taken for dead; its work is taken over well within 20 s. */
 const DEAD_SECONDS = 8;
 
 /**
- * One worker process: takes segments and joins from the queue, tells that it lives, and frees the jobs of workers
- * that stopped telling. Ends on SIGTERM.
+ * One worker process: takes its role's work from the queue, tells that it lives, and frees the jobs of workers that
+ * stopped telling. `done` settles when the queue ends by itself, as it does where the database goes away.
  */
-export async function startWorker(url: string): Promise<{ stop(): Promise<void>; done: Promise<void> }> {
+export async function startWorker(url: string, role: WorkerRole): Promise<{ stop(): Promise<void>; done: Promise<void> }> {
   const db = openDb(url, 4);
   const id = randomUUID();
   const utils = await makeWorkerUtils({ connectionString: url });
@@ -26,18 +26,8 @@ export async function startWorker(url: string): Promise<{ stop(): Promise<void>;
   events.on('pool:create', ({ workerPool }) => {
     names.push(workerPool.id);
   });
-  const runner: Runner = await run({
-    connectionString: url,
-    concurrency: 1,
-    pollInterval: 1000,
-    noHandleSignals: true,
-    events,
-    logger: new Logger(() => () => {}),
-    taskList: {
-      render_segment: (payload) => doSegment(db, payload as { film: string; index: number; key: string }, id),
-      join_film: (payload) => joinFilm(db, (payload as { film: string }).film),
-    },
-  });
+  const { concurrency, taskList } = tasksFor(role, db, id);
+  const runner: Runner = await run({ connectionString: url, concurrency, pollInterval: 1000, noHandleSignals: true, events, logger: new Logger(() => () => {}), taskList });
   const beat = async (): Promise<void> => {
     try {
       await db('workers')

@@ -1,0 +1,21 @@
+import { setPriority } from 'node:os';
+import { Failure, sentenceOf } from '#core/document/failure';
+import { openDb } from '../db/db.ts';
+import { doOrder, type Order, type Outcome } from './child.ts';
+
+/** The process of one order: does it, answers, ends. Who listens or edits goes before it. */
+setPriority(10);
+process.on('disconnect', () => process.exit(0));
+process.on('message', async (order) => {
+  const db = openDb(process.env.DATABASE_URL as string, 2);
+  let outcome: Outcome;
+  try {
+    outcome = { result: await doOrder(db, order as Order) };
+  } catch (thrown) {
+    outcome =
+      thrown instanceof Failure
+        ? { code: thrown.code, sentence: thrown.message, status: thrown.status }
+        : { code: 'job-failed', sentence: `This could not be done: ${sentenceOf(thrown)}`, status: 500 };
+  }
+  process.send?.(outcome, () => process.exit(0));
+});

@@ -1,0 +1,67 @@
+import { failure } from '#core/document/failure';
+import { assemble } from '#core/document/parts';
+import { upgraded } from '#core/document/versions';
+import { paintFully } from '#core/paint/incremental';
+import { schedule } from '#core/schedule/schedule';
+import { evaluate } from '#core/stage/evaluate';
+import type { Db } from './db/db.ts';
+import { loadAnalyses, loadImages } from './film/loadDocument.ts';
+import { filmFonts } from './fonts.ts';
+import { doJob } from './jobs/jobs.ts';
+import { nodePainter, toPng } from './paint/host.ts';
+import { GONE } from './productions.ts';
+
+/** Longer side in pixels. */
+const SIDE = 400;
+/** Another way to choose or paint it makes new posters. */
+const POSTER_VERSION = 4;
+
+const kept = (id: string): string => `poster ${POSTER_VERSION} ${id} `;
+
+/** A production's poster as PNG: the stored one, else one that a worker makes. */
+export async function posterOf(db: Db, id: string, signal: AbortSignal): Promise<Buffer> {
+  const row = await db('productions').where({ id }).whereNull('deleted_at').first('revision');
+  if (!row) throw GONE();
+  const find = async (): Promise<Buffer | undefined> =>
+    (
+      await db('derived')
+        .where({ key: kept(id) + row.revision })
+        .first('bytes')
+    )?.bytes;
+  const known = await find();
+  if (known) return known;
+  const made = await doJob<{ key: string }>(db, 'poster', { production: id }, signal);
+  const bytes = (await db('derived').where({ key: made.key }).first('bytes'))?.bytes ?? (await find());
+  if (!bytes) throw failure('no-poster', 'The picture of this production changed just now. Ask for it again.', 503);
+  return bytes;
+}
+
+/** Paints the poster from the first scene alone and keeps it in place of older ones. Gives the key it is kept under. */
+export async function makePoster(db: Db, id: string): Promise<{ key: string }> {
+  const [first] = await db('parts').where({ production_id: id }).andWhere('part', 'like', 'scenes/%').orderByRaw(`data ->> 'order', part`).limit(1).select('part');
+  if (!first) throw failure('no-scene', 'This production has no scene yet.', 404);
+  const rows = await db('parts')
+    .join('productions', 'productions.id', 'parts.production_id')
+    .where({ production_id: id })
+    .andWhere((q) => q.whereIn('part', ['production', first.part]).orWhere('part', 'like', 'characters/%'))
+    .select('part', 'data', 'revision');
+  const key = kept(id) + rows[0].revision;
+  const document = assemble(upgraded(Object.fromEntries(rows.map((row) => [row.part, row.data]))));
+  const analyses = await loadAnalyses(db, document);
+  const scene = schedule(document, (hash) => analyses.get(hash)).scenes[0];
+  if (!scene) throw failure('no-scene', 'This production has no scene yet.', 404);
+  // A moment when somebody speaks shows more of a film than its first frame.
+  const line = scene.lines.find(({ words }) => words.length > 2) ?? scene.lines[0];
+  const tick = line ? Math.round(line.start + (line.end - line.start) * 0.4) : 0;
+  const picture = evaluate(document, scene, tick, filmFonts(), { captions: false, wholeSet: true });
+  const width = Math.round((SIDE * picture.width) / Math.max(picture.width, picture.height));
+  const height = Math.round((width * picture.height) / picture.width);
+  const bytes = toPng(paintFully(nodePainter(await loadImages(db, document)), picture, width, height));
+  await db.transaction(async (trx) => {
+    await trx('derived')
+      .where('key', 'like', `${kept(id)}%`)
+      .delete();
+    await trx('derived').insert({ key, bytes }).onConflict('key').ignore();
+  });
+  return { key };
+}
