@@ -344,6 +344,7 @@ export class Session {
       return;
     }
     this.failures = 0;
+    this.pause = this.ports.retry ?? RETRY_MS;
     if (answer.missed) this.receive(answer.missed);
     else await this.reload();
     if (answer.outcome === 'taken' && answer.revision > this.replica.revision) await this.catchUp();
