@@ -152,7 +152,11 @@ describe('two windows at the same line', () => {
 describe('a change that can never be', () => {
   it('is refused for good, and nothing of it is stored', async () => {
     const { id, scene, document } = await made();
-    const bad = (part: string, forward: Change['parts'][number]['forward'], inverse: Change['parts'][number]['inverse']): Change => ({ id: makeId('change'), label: 'Bad', parts: [{ part, forward, inverse }] });
+    const bad = (part: string, forward: Change['parts'][number]['forward'], inverse: Change['parts'][number]['inverse']): Change => ({
+      id: makeId('change'),
+      label: 'Bad',
+      parts: [{ part, forward, inverse }],
+    });
     for (const change of [
       bad('production', [{ op: 'replace', path: '/id', value: 'pr_000000000000' }], [{ op: 'replace', path: '/id', value: document.production.id }]),
       bad('production', [{ op: 'remove', path: '' }], [{ op: 'add', path: '', value: document.production }]),
@@ -167,7 +171,13 @@ describe('a change that can never be', () => {
   });
   it('does not fit even what it was made on, and is refused instead of kept as a choice', async () => {
     const { id, document } = await made();
-    const crooked: Change = { id: makeId('change'), label: 'Crooked', parts: [{ part: 'production', forward: [{ op: 'replace', path: '/title', value: 'x' }], inverse: [{ op: 'replace', path: '/title', value: `not ${document.production.title}` }] }] };
+    const crooked: Change = {
+      id: makeId('change'),
+      label: 'Crooked',
+      parts: [
+        { part: 'production', forward: [{ op: 'replace', path: '/title', value: 'x' }], inverse: [{ op: 'replace', path: '/title', value: `not ${document.production.title}` }] },
+      ],
+    };
     await expect(send(id, sender('a', 1), crooked)).rejects.toMatchObject({ status: 422 });
     expect(await openConflicts(base.db, id)).toEqual([]);
   });

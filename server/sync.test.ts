@@ -152,8 +152,8 @@ class Desk {
     this.browser.windows.add(this.window);
     for (;;)
       try {
-        this.session = await Session.open(this.production, this.house.ports(this.browser, this.window), () => {});
-        return;
+        this.session = await Session.open(this.production, this.house.ports(this.browser, this.window));
+        return this.session.start(() => {});
       } catch {
         await pause(5);
       }
@@ -252,7 +252,12 @@ describe('windows of two people and two tabs of one browser', () => {
         const { document } = await loadProduction(base.db, id);
         for (const { session } of desks) expect(same(session?.document, document)).toBe(true);
         const counted = await everyEditIsThere(desks, id);
-        if (process.env.KIPZO_SYNC_STEPS) console.log(desks.reduce((sum, { done }) => sum + done.length, 0), 'edits', counted);
+        if (process.env.KIPZO_SYNC_STEPS)
+          console.log(
+            desks.reduce((sum, { done }) => sum + done.length, 0),
+            'edits',
+            counted,
+          );
         for (const desk of desks) desk.session?.kill();
       }),
       { numRuns: Number(process.env.KIPZO_SYNC_RUNS ?? 6) },
@@ -372,7 +377,7 @@ describe('an edit that can never be taken', () => {
     // As an older page may have left it in the store: a text that no database takes.
     const poisoned = edit(session.document, 'Poisoned', makeId('change'), renameProduction('x')).change as NonNullable<ReturnType<typeof edit>['change']>;
     const [part] = poisoned.parts;
-    session.take({ ...poisoned, parts: [{ ...(part as typeof poisoned.parts[number]), forward: [{ op: 'replace', path: '/title', value: 'half \ud83c' }] }] }, undefined);
+    session.take({ ...poisoned, parts: [{ ...(part as (typeof poisoned.parts)[number]), forward: [{ op: 'replace', path: '/title', value: 'half \ud83c' }] }] }, undefined);
     const good = edit(session.document, 'Good', makeId('change'), renameScene(scene, 'Quay'));
     session.take(good.change as never, good.document);
     await settled([desk]);

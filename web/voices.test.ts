@@ -3,10 +3,11 @@ import type { Document, Line } from '#core/document/schema';
 import { sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { useProduction } from './state/production.ts';
+import { opened } from './testing/opened.ts';
 import { importForSpeaker, layParts, matchWords } from './voices.ts';
 import type { SpeechAnswer, SpeechRequest } from './workers/speech.worker.ts';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {} }));
+vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('./api.ts', async (original) => ({
   ...(await original<typeof import('./api.ts')>()),
   sendJson: async () => ({ hash: 'd'.repeat(64) }),
@@ -48,7 +49,7 @@ beforeEach(() => {
     utterances: [{ start: 0, end: 2 }],
     words: spoken(words),
   });
-  useProduction.setState({ id: 'pr_000000000001', document: made.document, preview: undefined, log: [], save: 'saved' });
+  opened(made.document);
 });
 afterEach(() => vi.useRealTimers());
 const settled = (): Promise<void> => new Promise((next) => setTimeout(next, 30));
@@ -85,7 +86,7 @@ describe('the parts of one recording', () => {
       { start: 2, end: 3, role: MARIT, line: ids[2] },
     ]);
     expect(lines().map(([id]) => (ids.includes(id) ? ids.indexOf(id) : 'new'))).toEqual([0, 1, 'new', 2, 3]);
-    useProduction.setState({ document: made.document });
+    opened(made.document);
     await layParts(scene, media, 48_000 * 60, [{ start: 0, end: 1, role: MARIT, line: undefined }]);
     expect(lines().map(([id]) => (ids.includes(id) ? ids.indexOf(id) : 'new'))).toEqual([0, 1, 2, 3, 'new']);
   });

@@ -63,7 +63,8 @@ describe('a production', () => {
   it('is listed with its conversation, duplicated, deleted and brought back', async () => {
     const { id } = await made();
     const copy = await call('POST', `/productions/${id}/duplicate`);
-    const list = async () => ((await call('GET', '/productions?count=200')).body.productions as { id: string; ribbon: unknown[]; title: string }[]).filter((p) => [id, copy.body.id].includes(p.id));
+    const list = async () =>
+      ((await call('GET', '/productions?count=200')).body.productions as { id: string; ribbon: unknown[]; title: string }[]).filter((p) => [id, copy.body.id].includes(p.id));
     expect((await list()).length).toBe(2);
     expect((await list())[0]?.ribbon.length).toBe(4);
     await call('DELETE', `/productions/${id}`);

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
+import type { JobAnswer } from '#core/document/answers';
 import { createApp } from '../api/app.ts';
 import { type Db, migrate, openDb } from '../db/db.ts';
-import type { JobAnswer } from '#core/document/answers';
 import { startWorker } from '../jobs/worker.ts';
 
 /** A database of its own on the server that ./test started, migrated from empty; dropped by `end`. */

@@ -8,13 +8,14 @@ import { designed } from '#core/figure/cast';
 import { dressed } from '#core/figure/outfits';
 import { sampleDocument } from '#core/testing/samples';
 import { useProduction } from '../state/production.ts';
+import { opened } from '../testing/opened.ts';
 import { Body } from './Body.tsx';
 import { Colours, Skin } from './Colours.tsx';
 import type { CastClient } from './client.ts';
 import { Options } from './Options.tsx';
 import { coloursIn, nameIn, pinOf, type RoomSlot } from './slots.ts';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {} }));
+vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 
 const ID = 'ch_00000000000a';
 const OUTFIT = 'ou_00000000000a';
@@ -40,7 +41,7 @@ const show = (slot: RoomSlot, changes: Partial<Character> = {}, outfit?: string)
   const { document } = sampleDocument();
   let now = { ...document, characters: { ...document.characters, [ID]: { ...designed('theo', ID, 'a9'), ...changes } } };
   if (outfit) now = edit(now, 'x', 'cg_000000000001', addOutfit(ID, outfit, 'Other')).document as typeof now;
-  useProduction.setState({ id: document.production.id, document: now, preview: undefined, log: [], save: 'saved' });
+  opened(now, document.production.id);
   render(<Panel slot={slot} {...(outfit ? { outfit } : {})} />);
 };
 const option = (id: string): HTMLButtonElement => document.querySelector(`[data-option="${id}"]`) as HTMLButtonElement;

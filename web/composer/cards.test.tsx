@@ -8,11 +8,12 @@ import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
+import { opened } from '../testing/opened.ts';
 import { useFilm } from './film.ts';
 import { HangMenu } from './HangMenu.tsx';
 import { LineCard } from './LineCard.tsx';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {} }));
+vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('./transport.ts', () => ({ seek: () => {}, playLine: () => {} }));
 
 const made = sampleDocument();
@@ -33,7 +34,7 @@ function Cards() {
   );
 }
 const show = (document: Document = made.document): void => {
-  useProduction.setState({ id: 'pr_000000000001', document, preview: undefined, log: [], save: 'saved' });
+  opened(document);
   render(<Cards />);
 };
 const cues = (): Cue[] => Object.values(useProduction.getState().document?.scenes[made.scene]?.cues ?? {});

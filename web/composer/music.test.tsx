@@ -4,11 +4,12 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { FilmSound } from '#core/document/schema';
 import { sampleDocument } from '#core/testing/samples';
 import { undo, useProduction } from '../state/production.ts';
+import { opened } from '../testing/opened.ts';
 import { FilmMusic } from './FilmMusic.tsx';
 import { useFilm } from './film.ts';
 
 const { chosen, stored } = vi.hoisted(() => ({ chosen: { files: [] as File[] }, stored: { fails: '' } }));
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {} }));
+vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('./transport.ts', () => ({ audition: () => {}, stop: () => {} }));
 vi.mock('../voices.ts', () => ({ chooseFiles: async () => chosen.files, SOUND_TYPES: '' }));
 vi.mock('../api.ts', async (original) => ({
@@ -34,7 +35,7 @@ beforeEach(() => {
   HTMLElement.prototype.scrollIntoView = () => {};
   Object.assign(chosen, { files: [] });
   stored.fails = '';
-  useProduction.setState({ id: 'pr_000000000001', document: sampleDocument().document, preview: undefined, log: [], save: 'saved' });
+  opened(sampleDocument().document);
   render(<Menu />);
   fireEvent.click(screen.getByRole('button', { name: 'Music' }));
 });

@@ -7,10 +7,11 @@ import type { FilmProgress, ListedProduction } from '#core/document/answers';
 import type { Document } from '#core/document/schema';
 import { sampleDocument } from '#core/testing/samples';
 import { useProduction } from '../state/production.ts';
+import { opened } from '../testing/opened.ts';
 import { Export } from './Export.tsx';
 import { Home } from './Home.tsx';
 
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {} }));
+vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('../stage/client.ts', () => ({ stage: () => ({ show: () => {}, thumb: async () => undefined, portrait: async () => undefined }) }));
 vi.mock('../state/production.ts', async (original) => ({ ...(await original<typeof import('../state/production.ts')>()), openProduction: async () => {} }));
 
@@ -34,7 +35,6 @@ const listed = (values: Partial<ListedProduction> = {}): ListedProduction => ({
   ribbon: [{ start: 0, end: 48_000, colour: 1, draft: true }],
   drafts: 3,
   lines: 3,
- 
   createdAt: new Date().toISOString(),
   changedAt: new Date().toISOString(),
   exportedAt: null,
@@ -59,7 +59,7 @@ beforeEach(() => {
   answers = {};
   vi.stubGlobal('fetch', async (url: string, init: RequestInit = {}) => {
     const method = init.method ?? 'GET';
-    const path = url.replace('/api', '');
+    const path = url.replace('/api', '').replace(/^\/productions\?.*find=([^&]*).*$/, (_, find: string) => `/productions${find ? ` with ${find}` : ''}`);
     asked.push({ method, path, body: typeof init.body === 'string' ? JSON.parse(init.body) : undefined });
     const answer = answers[`${method} ${path}`];
     if (answer === DOWN) throw new TypeError('refused');
@@ -73,10 +73,13 @@ beforeEach(() => {
     },
   );
 });
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  localStorage.clear();
+});
 
 const home = (list: ListedProduction[]) => {
-  answers['GET /productions'] = list;
+  answers['GET /productions'] ??= { productions: list, total: list.length };
   render(
     <MemoryRouter>
       <Toaster />
@@ -100,11 +103,37 @@ describe('home', () => {
     home([listed(), listed({ id: 'b', title: 'Tides' })]);
     const find = await screen.findByRole('textbox', { name: 'Find a production or a line' });
     await screen.findByText('Tides');
+    answers['GET /productions with moon+PULLS'] = { productions: [listed({ id: 'b', title: 'Tides' })], total: 1 };
+    answers['GET /productions with volcano'] = { productions: [], total: 0 };
     fireEvent.change(find, { target: { value: 'moon PULLS' } });
-    expect(screen.queryByText('Ferries')).toBeNull();
+    await vi.waitFor(() => expect(screen.queryByText('Ferries')).toBeNull());
     expect(screen.getByText('Tides')).toBeTruthy();
     fireEvent.change(find, { target: { value: 'volcano' } });
-    expect(screen.getByText('No production and no line contains “volcano”.')).toBeTruthy();
+    expect(await screen.findByText('No production and no line contains “volcano”.')).toBeTruthy();
+  });
+  it('shows a long list page by page', async () => {
+    answers['GET /productions'] = { productions: [listed()], total: 2 };
+    home([]);
+    const more = await screen.findByRole('button', { name: 'Show more (1 left)' });
+    answers['GET /productions'] = { productions: [listed({ id: 'b', title: 'Tides' })], total: 2 };
+    fireEvent.click(more);
+    expect(await screen.findByText('Tides')).toBeTruthy();
+    expect(screen.getByText('Ferries')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /Show more/ })).toBeNull();
+  });
+  it('keeps a script that is being written over a reload, and lets it go when the production is made', async () => {
+    home([]);
+    fireEvent.change(await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' }), { target: { value: 'ANNA: Half a scr' } });
+    cleanup();
+    home([]);
+    answers['POST /productions'] = { id: 'pr_new' };
+    const area = (await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement;
+    expect(area.value).toBe('ANNA: Half a scr');
+    fireEvent.keyDown(area, { key: 'Enter', ctrlKey: true });
+    await screen.findByText('opened');
+    cleanup();
+    home([]);
+    expect(((await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement).value).toBe('');
   });
   it('reads a script while it is pasted, and makes and opens the production', async () => {
     home([]);
@@ -138,14 +167,13 @@ describe('home', () => {
     );
     const alert = await screen.findByRole('alert');
     expect(alert.textContent).toContain('does not answer');
-    answers['GET /productions'] = [listed()];
+    answers['GET /productions'] = { productions: [listed()], total: 1 };
     fireEvent.click(within(alert).getByRole('button', { name: 'Try again' }));
     expect(await screen.findByText('Ferries')).toBeTruthy();
     expect(screen.queryByRole('alert')).toBeNull();
   });
   it('renames where the name stands', async () => {
     home([listed()]);
-    answers['GET /productions/pr_000000000001'] = { document: { production: { title: 'Ferries' } } };
     answers['POST /productions/pr_000000000001/changes'] = {};
     fireEvent.click(await screen.findByRole('button', { name: /Name of the production/ }));
     const box = screen.getByRole('textbox', { name: 'Name of the production' });
@@ -161,7 +189,7 @@ describe('the export screen', () => {
   const id = document.production.id;
   const open = async (films: FilmProgress[] = []): Promise<void> => {
     answers[`GET /productions/${id}/films`] = films;
-    useProduction.setState({ id, document, preview: undefined, log: [], save: 'saved' });
+    opened(document, id);
     render(
       <MemoryRouter initialEntries={[`/p/${id}/export`]}>
         <Toaster />

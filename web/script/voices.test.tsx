@@ -10,6 +10,7 @@ import { inOrder } from '#core/time/order';
 import { useFilm } from '../composer/film.ts';
 import { useAnalyses } from '../state/analyses.ts';
 import { undo, useProduction } from '../state/production.ts';
+import { opened } from '../testing/opened.ts';
 import { toneOf } from '../ui/speakers.ts';
 import { CaptionsMenu } from './Captions.tsx';
 import { Recorder } from './Recorder.tsx';
@@ -21,7 +22,7 @@ const { matchWords, recordOnLine, importForSpeaker, chosen } = vi.hoisted(() => 
   importForSpeaker: vi.fn(async () => {}),
   chosen: { files: [] as File[] },
 }));
-vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {} }));
+vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('../composer/transport.ts', () => ({ seek: () => {}, playLine: () => {}, stop: () => {} }));
 vi.mock('../voices.ts', () => ({ matchWords, recordOnLine, importForSpeaker, chooseFiles: async () => chosen.files, SOUND_TYPES: '' }));
 const { microphone } = vi.hoisted(() => ({ microphone: { seconds: 0, clipped: false, silent: false, level: 0, started: 0, closed: 0, fails: '' } }));
@@ -51,7 +52,7 @@ const all = inOrder(made.document.scenes[scene]?.lines ?? {});
 const [lineId, line] = all[2] as (typeof all)[number];
 const words = inOrder(line.words).map(([id, { text }]) => ({ id, text }));
 const now = (): Document => useProduction.getState().document as Document;
-const open = (document: Document): void => useProduction.setState({ id: 'pr_000000000001', document, preview: undefined, log: [], save: 'saved' });
+const open = (document: Document): void => opened(document);
 
 beforeEach(() => {
   vi.stubGlobal('fetch', async () => Response.json({ revisions: {} }));
@@ -235,7 +236,7 @@ describe('the recorder', () => {
     await ready();
     await record();
     const take: Take = { order: 'a0', name: 'Take 1', kind: 'recorded', media: 'e'.repeat(64), analysis: null, from: 0, length: 90_000, times: {} };
-    act(() => useProduction.setState({ document: edit(now(), 'take', 'cg_000000000009', addTake(scene, lineId, 'tk_000000000009', take)).document }));
+    act(() => opened(edit(now(), 'take', 'cg_000000000009', addTake(scene, lineId, 'tk_000000000009', take)).document));
     act(() =>
       useProduction.setState({
         document: edit(now(), 'trim', 'cg_000000000010', (draft) => {

@@ -1,18 +1,20 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Document } from '#core/document/schema';
+import { edit } from '#core/edit/change';
 import { addTake, setGap, setLineText } from '#core/edit/commands/lines';
-import { renameProduction } from '#core/edit/commands/stage';
+import { renameProduction, renameScene } from '#core/edit/commands/stage';
 import { sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { needsDraft, timesOf } from './drafts.ts';
-import { openProduction, preview, redo, run, stacks, undo, useProduction } from './production.ts';
+import { decide, discard, keptHere, openProduction, preview, redo, run, stacks, typed, undo, useProduction } from './production.ts';
 
 const kept = vi.hoisted(() => new Map<string, unknown>());
 vi.mock('idb-keyval', () => ({
   get: async (key: string) => structuredClone(kept.get(key)),
   set: async (key: string, value: unknown) => void kept.set(key, structuredClone(value)),
   del: async (key: string) => void kept.delete(key),
+  keys: async () => [...kept.keys()],
 }));
 
 interface Sent {
@@ -24,20 +26,28 @@ interface Sent {
 /** A server of one production: takes changes while it is up, or answers with a given status. */
 function server(document: Document) {
   const sent: Sent[] = [];
-  const state = { up: true, status: 200 };
-  let revision = 0;
+  const state = { up: true, status: 200, outcome: 'taken', foreign: [] as object[] };
+  let revision = 1;
   vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
     if (!state.up) throw new TypeError('no network');
     if (init?.method === 'POST' && url.endsWith('/changes')) {
-      if (state.status !== 200) return new Response(JSON.stringify({ code: 'conflict', detail: 'This line was changed elsewhere.' }), { status: state.status });
-      const change = JSON.parse(init.body as string) as Sent;
-      if (!sent.some(({ id }) => id === change.id)) sent.push(change);
-      revision++;
-      return Response.json({ revisions: { production: revision, [`scenes/${Object.keys(document.scenes)[0]}`]: revision } });
+      if (state.status !== 200) return new Response(JSON.stringify({ code: 'bad-request', detail: 'This can never be. Make it again.' }), { status: state.status });
+      const change = JSON.parse(init.body as string) as Sent & { seen: number };
+      const missed: object[] = state.foreign.splice(0).map((other) => ({ ...other, revision: ++revision, window: 'other' }));
+      if (state.outcome !== 'taken') return Response.json({ outcome: state.outcome, revision, missed, conflict: { ...change, window: 'w', at: '', theirs: [] } });
+      sent.push(change);
+      missed.push({ ...change, revision: ++revision, window: 'w' });
+      return Response.json({ outcome: 'taken', revision, missed });
     }
-    return Response.json({ document, revisions: { production: 0 }, log: [] });
+    return Response.json({ document, revision: 1, log: [], conflicts: [] });
   });
   return { sent, state };
+}
+
+/** The events of a server: silent. */
+class Silent {
+  close(): void {}
+  addEventListener(): void {}
 }
 
 const made = sampleDocument();
@@ -54,8 +64,15 @@ async function opened() {
   await openProduction(id);
   return { id, ...up };
 }
+/** The page is loaded again: nothing in memory, the browser's store as it was. */
+async function reloaded(id: string): Promise<void> {
+  await keptHere();
+  useProduction.setState({ id: undefined, document: undefined });
+  await openProduction(id);
+}
 
 beforeEach(() => {
+  vi.stubGlobal('EventSource', Silent);
   kept.clear();
   localStorage.clear();
 });
@@ -84,22 +101,64 @@ describe('an edit', () => {
     run('Two', renameProduction('Two'));
     await vi.waitFor(() => expect(useProduction.getState().save).toBe('unsaved'));
     expect(sent).toEqual([]);
-    // The page is loaded again: nothing in memory, the browser's store as it was.
-    useProduction.setState({ id: undefined, document: undefined, log: [] });
+    await keptHere();
     state.up = true;
-    await openProduction(id);
+    await reloaded(id);
     expect(useProduction.getState().document?.production.title).toBe('Two');
     await settled();
     expect(sent.map(({ label }) => label)).toEqual(['One', 'Two']);
     expect(stacks().undo).toHaveLength(2);
   });
 
-  it('that the server refuses is taken back, and the page shows again what is stored', async () => {
-    const { state } = await opened();
-    state.status = 409;
+  it('that the server can never take is shown with the reason, and what follows it is saved', async () => {
+    const { id, sent, state } = await opened();
+    state.status = 400;
     run('Rename', renameProduction('Never'));
-    await vi.waitFor(() => expect(useProduction.getState().document?.production.title).toBe(made.document.production.title));
+    await vi.waitFor(() => expect(useProduction.getState().aside).toHaveLength(1));
+    expect(useProduction.getState().document?.production.title).toBe(made.document.production.title);
+    expect(useProduction.getState().aside[0]).toMatchObject({ reason: 'This can never be. Make it again.', change: { label: 'Rename' } });
+    state.status = 200;
+    run('Again', renameProduction('This can be'));
     await settled();
+    expect(sent.map(({ label }) => label)).toEqual(['Again']);
+    await reloaded(id);
+    expect(useProduction.getState().aside).toHaveLength(1);
+    discard(useProduction.getState().aside[0]?.key as string);
+    expect(useProduction.getState().aside).toEqual([]);
+  });
+
+  it('that met another window’s is shown beside what is stored until it is decided', async () => {
+    const { sent, state } = await opened();
+    const theirs = edit(made.document, 'Theirs', 'cg_000000000077', renameProduction('Theirs')).change as object;
+    state.outcome = 'conflict';
+    state.foreign.push(theirs);
+    run('Rename', renameProduction('Mine'));
+    await vi.waitFor(() => expect(useProduction.getState().conflicts).toHaveLength(1));
+    expect(useProduction.getState().document?.production.title).toBe('Theirs');
+    expect(stacks().undo).toEqual([]);
+    state.outcome = 'taken';
+    await decide(useProduction.getState().conflicts[0] as never, 'mine');
+    expect(useProduction.getState().document?.production.title).toBe('Mine');
+    await settled();
+    expect(sent.map(({ label }) => label)).toEqual(['Keep mine: Rename']);
+    expect(useProduction.getState().conflicts).toEqual([]);
+  });
+
+  it('of somebody else goes under one’s own, and what both did stays', async () => {
+    const { state } = await opened();
+    state.foreign.push(edit(made.document, 'Theirs', 'cg_000000000078', renameScene(scene, 'On the quay')).change as object);
+    run('Rename', renameProduction('Mine'));
+    await settled();
+    expect(useProduction.getState().document?.scenes[scene]?.title).toBe('On the quay');
+    expect(useProduction.getState().document?.production.title).toBe('Mine');
+  });
+
+  it('is not called saved while words stand on the screen that are no edit yet', async () => {
+    await opened();
+    typed('words of a line', true);
+    expect(useProduction.getState().save).toBe('saving');
+    typed('words of a line', false);
+    expect(useProduction.getState().save).toBe('saved');
   });
 
   it('that cannot be made leaves everything as it was', async () => {

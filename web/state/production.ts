@@ -91,23 +91,21 @@ export async function openProduction(id: string): Promise<void> {
   session = undefined;
   useProduction.setState({ ...NOTHING, id });
   try {
-    const opened = await Session.open(id, ports, (state) => {
-      if (turn === opening) show(state);
-    });
-    if (turn !== opening) return opened.close();
-    session = opened;
-    show(opened.state);
+    const opened = await Session.open(id, ports);
+    if (turn === opening) attach(opened);
   } catch (thrown) {
     if (turn === opening) useProduction.setState({ problem: sentenceOf(thrown) });
   }
 }
 
-/** Forgets which production is open; tests and a screen that starts anew open it again. */
-export function closeProduction(): void {
-  opening++;
+/** Shows a session from now on, instead of whichever was shown. */
+export function attach(opened: Session): void {
   session?.close();
-  session = undefined;
-  useProduction.setState(NOTHING);
+  session = opened;
+  useProduction.setState({ ...NOTHING, id: opened.production });
+  opened.start((state) => {
+    if (session === opened) show(state);
+  });
 }
 
 export interface RunOptions {

@@ -87,6 +87,12 @@ export interface SessionState {
   readonly windows: readonly PresentWindow[];
 }
 
+/** Edits and edits set aside that the browser's store holds, each with its key. */
+interface Kept {
+  readonly waiting: readonly { readonly key: string; readonly change: Change }[];
+  readonly aside: readonly SetAside[];
+}
+
 const RETRY_MS = 1000;
 const LONGEST_RETRY_MS = 10_000;
 /** The same edit failing this often on a server that answers will never be taken. */
@@ -110,7 +116,7 @@ const mayPass = (status: number): boolean => status === 0 || status >= 500 || st
 export class Session {
   readonly production: string;
   private readonly ports: Ports;
-  private readonly tell: (state: SessionState) => void;
+  private tell: (state: SessionState) => void = () => {};
   private replica: Replica;
   private log: LoggedChange[];
   private conflicts: readonly Conflict[];
@@ -138,47 +144,51 @@ export class Session {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private fetching: Promise<void> | undefined;
 
-  private constructor(production: string, ports: Ports, tell: (state: SessionState) => void, opened: Opened, window: string) {
+  /** From what the server gave and what was kept here; `window` is this one. */
+  constructor(production: string, ports: Ports, window: string, opened: Opened, kept: Kept = { waiting: [], aside: [] }) {
     this.production = production;
     this.ports = ports;
-    this.tell = tell;
     this.window = window;
     this.pause = ports.retry ?? RETRY_MS;
-    this.replica = replicaOf(opened.document, opened.revision);
-    this.log = opened.log.map(({ id, label, undoes, follows }) => ({ id, label, undoes, follows }));
     this.conflicts = opened.conflicts;
+    this.aside = [...kept.aside];
+    const changes = kept.waiting.map(({ change }) => change);
+    this.replica = replicaOf(opened.document, opened.revision, changes);
+    this.log = opened.log.map(({ id, label, undoes, follows }) => ({ id, label, undoes, follows }));
+    for (const { key, change } of kept.waiting) {
+      this.keys.set(change.id, key);
+      this.known.set(change.id, change);
+      if (!this.log.some(({ id }) => id === change.id)) this.log.push(change);
+    }
   }
 
   /** Opens a production: what is stored, then whatever this browser has not sent yet, also of windows that were closed. */
-  static async open(production: string, ports: Ports, tell: (state: SessionState) => void): Promise<Session> {
+  static async open(production: string, ports: Ports): Promise<Session> {
     const window = await ports.windows.own();
     const [opened, others, keys] = await Promise.all([ports.server.open(production), ports.windows.open(), ports.local.keys()]);
     const mine = (owner: string): boolean => owner === window || !others.has(owner);
-    const session = new Session(production, ports, tell, { ...opened, log: opened.log.filter((change) => mine(change.window)) }, window);
-    const waiting: Change[] = [];
+    const kept: { waiting: { key: string; change: Change }[]; aside: SetAside[] } = { waiting: [], aside: [] };
     for (const key of keys.filter((one) => one.startsWith(editPrefix(production)) && mine(windowOfKey(one))).sort()) {
       const change = (await ports.local.get(key)) as Change | undefined;
-      if (!change) continue;
-      session.keys.set(change.id, key);
-      waiting.push(change);
+      if (change) kept.waiting.push({ key, change });
     }
     for (const key of keys.filter((one) => one.startsWith(asidePrefix(production)))) {
-      const kept = (await ports.local.get(key)) as Omit<SetAside, 'key'> | undefined;
-      if (kept) session.aside.push({ ...kept, key });
+      const aside = (await ports.local.get(key)) as Omit<SetAside, 'key'> | undefined;
+      if (aside) kept.aside.push({ ...aside, key });
     }
-    session.replica = replicaOf(opened.document, opened.revision, waiting);
-    for (const change of waiting) {
-      session.known.set(change.id, change);
-      if (!session.log.some(({ id }) => id === change.id)) session.log.push(change);
-    }
-    session.hush = ports.server.listen(
-      production,
-      () => session.replica.revision,
-      (event) => session.heard(event),
+    return new Session(production, ports, window, { ...opened, log: opened.log.filter((change) => mine(change.window)) }, kept);
+  }
+
+  /** Begins to listen and to send; `tell` hears of every change from now on, and of how things stand at once. */
+  start(tell: (state: SessionState) => void): void {
+    this.tell = tell;
+    this.hush = this.ports.server.listen(
+      this.production,
+      () => this.replica.revision,
+      (event) => this.heard(event),
     );
-    session.say();
-    void session.send();
-    return session;
+    this.say();
+    void this.send();
   }
 
   get document(): Document {
