@@ -31,7 +31,7 @@ afterAll(async () => {
 });
 
 const get = async <T>(path: string): Promise<T> => (await fetch(`${house.url}/api${path}`)).json() as Promise<T>;
-const productions = () => get<{ id: string; title: string; lines: number }[]>('/productions');
+const productions = async () => (await get<{ productions: { id: string; title: string; lines: number }[] }>('/productions?count=200')).productions;
 const demo = async (): Promise<string> => (await productions()).find((p) => p.title === 'How tides work')?.id as string;
 const opened = () => browser.until('the stage is drawn', 'return window.kipzo && kipzo.production.getState().document && kipzo.stage.times.length > 0', 60_000);
 const saved = () => browser.until('everything is saved', `return document.querySelector('[data-save]')?.dataset.save === 'saved'`);

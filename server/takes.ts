@@ -42,7 +42,7 @@ export async function draftNow(db: Db, text: string, voice: Voice): Promise<Made
 /** The draft voice of a text: synthesized and analysed once, then kept by all that it depends on. */
 export async function draftTake(db: Db, text: string, voice: Voice, signal?: AbortSignal): Promise<MadeTake> {
   const bytes = await derived(db, draftKey(text, voice), async () => {
-    const spoken = await speak(text, voice, signal);
+    const spoken = await speak(text, voice, { signal });
     const media = await putMedia(db, spoken.wav, { kind: 'sound', type: 'audio/wav', name: 'draft.wav', facts: { seconds: spoken.seconds, rate: 48000 } });
     const made = await draftAnalysis(db, media.hash, spoken, splitWords(text), voice);
     return Buffer.from(JSON.stringify(made));

@@ -143,6 +143,8 @@ async function layTake(
         ...((follows ?? edit) ? { follows: (follows ?? edit) as string } : {}),
         quiet: true,
       });
+      if (words.length >= 3 && !analysis.words.some(isSaid))
+        toast.warning(`“${take.name}” says other words than the line: none were laid along it. Write what it says into the line, or choose another take.`, { duration: 9000 });
       const [first, last] = [utterances?.[0], utterances?.at(-1)];
       if (!trim || !first || !last) return;
       const start = from + Math.max(0, toTicks(first.start - TRIM_BEFORE));

@@ -19,15 +19,20 @@ interface Doubt {
   readonly oneMore: number;
   readonly belowBest: number;
   readonly byDeviation: number;
+  /** Words that lie this far (nats a frame) below the best of that choice, all in all, are another text. */
+  readonly another: number;
 }
 /** Tuned on the tuning half of `kipzo bench speech`: there no word of a right script is lost by it. */
-const ENGLISH: Doubt = { leftOut: 40, somethingElse: 40, oneMore: 10, belowBest: 2.3, byDeviation: 1 };
+const ENGLISH: Doubt = { leftOut: 40, somethingElse: 40, oneMore: 10, belowBest: 2.3, byDeviation: 1, another: 3.8 };
 /** In other languages the model has only the nearest phones: words have to fit far worse before they are doubted. */
-const OTHER_LANGUAGE: Doubt = { leftOut: 80, somethingElse: 80, oneMore: 20, belowBest: 5, byDeviation: 2 };
+const OTHER_LANGUAGE: Doubt = { leftOut: 80, somethingElse: 80, oneMore: 20, belowBest: 5, byDeviation: 2, another: 4.3 };
 /** How well words fit that surely are said: of all, ordered from the best, these shares. */
 const SURE = { low: 0.15, typical: 0.3 };
 /** A word this much worse (nats) than something else would be lets the script be doubted. */
 const DOUBTFUL = 3;
+/** Fewer words, or fewer frames of them, do not tell whether it is another text. */
+const LEAST_WORDS = 3;
+const LEAST_FRAMES = 40;
 /** Words before and after it that are doubted with it. */
 const ROUND = 2;
 const BROAD = ['AA', 'AH', 'AO', 'EH', 'ER', 'IH', 'IY', 'UW', 'M', 'N', 'L', 'S', 'F', 'T', 'K', 'B'];
@@ -39,7 +44,7 @@ export type Script = 'certain' | 'english' | 'other-language';
  * Forced alignment (speech.md, step 5): one Viterbi search over the recording through optional silence and each
  * word's pronunciations in order, three states a phone. Where a word fits far worse than the others the script is
  * doubted, and a second search may leave out words and hear something else between them, which stands as OTHER. Gives
- * undefined where no beam reaches the end.
+ * undefined where no beam reaches the end, and where the words are other ones altogether.
  */
 export function align(
   model: AcousticModel,
@@ -64,6 +69,7 @@ export function align(
   const open = new Set<number>(placed ? [] : words.keys());
   for (let pass = 0; pass < PASSES; pass++) {
     const doubtful = placed ? others.doubtful(placed, words.length) : [];
+    if (placed && pass === 0 && others.isAnother) return undefined;
     if (placed && !doubtful.length) break;
     for (const word of doubtful) for (let n = word - ROUND; n <= word + ROUND; n++) open.add(n);
     const again = tried(graphOf(model, words, (word) => (open.has(word) ? doubt : undefined)));
@@ -157,6 +163,8 @@ class BroadChoice {
   private readonly known: Float64Array;
   private readonly doubt: Doubt;
   private margin: number;
+  /** Whether what was placed last is another text, as a whole. */
+  isAnother = false;
 
   constructor(model: AcousticModel, scorer: Scorer, frames: number, doubt: Doubt) {
     this.doubt = doubt;
@@ -198,6 +206,8 @@ class BroadChoice {
         below[word] = (below[word] as number) + best - own;
       }
     }
+    const total = frames.reduce((sum, count) => sum + count, 0);
+    this.isAnother = words >= LEAST_WORDS && total >= LEAST_FRAMES && below.reduce((sum, one) => sum + one, 0) / total > this.doubt.another;
     const rates = [...below].flatMap((sum, n) => (frames[n] ? [sum / (frames[n] as number)] : [])).sort((a, b) => a - b);
     const at = (share: number): number => rates[Math.floor(share * (rates.length - 1))] ?? 0;
     // Of few words the best tell little: none makes what else was said likelier than no deviation at all.

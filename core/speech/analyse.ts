@@ -99,7 +99,7 @@ export interface Heard {
   readonly utterances: readonly { readonly start: number; readonly end: number }[];
   /** Stressed vowel of each word. */
   readonly vowels: readonly ({ readonly start: number; readonly end: number } | undefined)[];
-  /** False where the text could not be laid along the sound and the phones were heard without it. */
+  /** False where the text could not be laid along the sound, or is another one: no word is said, the phones were heard without it. */
   readonly aligned: boolean;
 }
 
@@ -214,7 +214,8 @@ export class Listening {
     rest(frames);
     const merged = withoutDoubleSilence(placed);
     const phones = merged.length ? corrected(merged, duration, this.noisy) : [{ label: 'SIL', start: 0, end: duration, word: -1, pronunciation: 0 }];
-    return { duration, phones, words: [], vowels: [], utterances: this.utterances(), aligned: false };
+    const unsaid = (words ?? []).map((text) => ({ text, start: 0, end: 0 }));
+    return { duration, phones, words: unsaid, vowels: unsaid.map(() => undefined), utterances: this.utterances(), aligned: false };
   }
 }
 

@@ -39,7 +39,7 @@ export const mouthCommand = (): Command =>
       const apart = heard.words.length ? undefined : partRecording(listening, [], count);
       const told = apart ?? listening.speakers(heard.utterances, count).map(({ speaker }, n) => ({ ...(heard.utterances[n] as { start: number; end: number }), speaker }));
       const timesRealTime = Math.round(heard.duration / Math.max(0.001, (performance.now() - began) / 1000));
-      if (words?.length && !heard.aligned) process.stderr.write('The text does not fit the voice: it is longer than what is said. The shapes were heard without it.\n');
+      if (words?.length && !heard.aligned) process.stderr.write('The text is not what the voice says. The shapes were heard without it.\n');
       const round = (value: number): number => Math.round(value * 1000) / 1000;
       const bare = (word: string): string => word.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
       const result = {

@@ -29,9 +29,8 @@ export const doOrder = (db: Db, { kind, input }: Order): Promise<unknown> => HEA
 /** Memory of the process's objects in MB; samples lie outside of it. */
 const HEAP_MB = 160;
 
-/** Does an order in a process of its own. Stopped by the job's signal. */
-export async function inChild(db: Db, kind: Heavy, input: unknown, { signal }: Work): Promise<unknown> {
-  const url = (db.client.config as { connection: string }).connection;
+/** Does an order in a process of its own, on the database at `url`. Stopped by the job's signal. */
+export async function inChild(url: string, kind: Heavy, input: unknown, { signal }: Work): Promise<unknown> {
   const child = fork(join(ROOT, 'server/jobs/childMain.ts'), [], { execArgv: ['--import', 'tsx', `--max-old-space-size=${HEAP_MB}`], env: { ...process.env, DATABASE_URL: url } });
   const stop = (): void => void child.kill('SIGKILL');
   signal.addEventListener('abort', stop);

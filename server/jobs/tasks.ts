@@ -23,7 +23,7 @@ interface Given {
   readonly name: string;
 }
 
-type Task = (db: Db, input: never, work: Work) => Promise<unknown>;
+type Task = (db: Db, input: never, work: Work, url: string) => Promise<unknown>;
 
 const brought = async <T>({ path }: Given, use: () => Promise<T>): Promise<T> => {
   try {
@@ -51,21 +51,21 @@ const JOBS: Readonly<Record<JobKind, { readonly role: WorkerRole; readonly task:
         return { hash, name, facts };
       }),
   },
-  analyse: { role: 'sound', task: (db, input, work) => inChild(db, 'analyse', input, work) },
-  clean: { role: 'sound', task: (db, input, work) => inChild(db, 'clean', input, work) },
+  analyse: { role: 'sound', task: (_db, input, work, url) => inChild(url, 'analyse', input, work) },
+  clean: { role: 'sound', task: (_db, input, work, url) => inChild(url, 'clean', input, work) },
   draft: { role: 'quick', task: (db, { text, voice }: { text: string; voice: Voice }, { signal }) => draftTake(db, text, voice, signal) },
   poster: { role: 'quick', task: (db, { production }: { production: string }) => makePoster(db, production) },
   plan_film: { role: 'quick', task: (db, { film }: { film: string }) => planned(db, film) },
 };
 
-/** The tasks of a role for the queue. */
-export function tasksFor(role: WorkerRole, db: Db, worker: string): { concurrency: number; taskList: TaskList } {
+/** The tasks of a role for the queue; `url` is the database's. */
+export function tasksFor(role: WorkerRole, db: Db, url: string, worker: string): { concurrency: number; taskList: TaskList } {
   const taskList: TaskList = {};
   if (role === 'film' || role === 'all') {
     taskList.render_segment = (payload) => doSegment(db, payload as { film: string; index: number; key: string }, worker);
     taskList.join_film = (payload) => joinFilm(db, (payload as { film: string }).film);
   }
   for (const [kind, job] of Object.entries(JOBS))
-    if (role === 'all' || job.role === role) taskList[kind] = (payload) => runJob(db, (payload as { job: string }).job, (input, work) => job.task(db, input, work));
+    if (role === 'all' || job.role === role) taskList[kind] = (payload) => runJob(db, (payload as { job: string }).job, (input, work) => job.task(db, input, work, url));
   return { concurrency: AT_ONCE[role], taskList };
 }

@@ -26,7 +26,7 @@ export async function startWorker(url: string, role: WorkerRole): Promise<{ stop
   events.on('pool:create', ({ workerPool }) => {
     names.push(workerPool.id);
   });
-  const { concurrency, taskList } = tasksFor(role, db, id);
+  const { concurrency, taskList } = tasksFor(role, db, url, id);
   const runner: Runner = await run({ connectionString: url, concurrency, pollInterval: 1000, noHandleSignals: true, events, logger: new Logger(() => () => {}), taskList });
   const beat = async (): Promise<void> => {
     try {

@@ -40,21 +40,21 @@ const OUT = 48000;
 /**
  * Speaks a text with a draft voice: sentence by sentence with pauses between, each by the voice's engine, then
  * formants moved by resampling and the effect put on (recipes: voices-and-sound.md). Words between marks of emphasis
- * (*one*) are said slower, higher and louder. The same input gives the same bytes. Stopped by its signal, and after 20 s.
+ * (*one*) are said slower, higher and louder. The same input gives the same bytes. Stopped by its signal, and after `limit` seconds.
  * @throws Failure `unknown-voice`, `nothing-to-say`, `too-much-to-say`, `program-missing`.
  */
-export async function speak(text: string, voice: Voice, signal?: AbortSignal): Promise<Spoken> {
+export async function speak(text: string, voice: Voice, { signal, limit = DRAFT_SECONDS }: { signal?: AbortSignal | undefined; limit?: number } = {}): Promise<Spoken> {
   if (voice.engine !== 'espeak' && !VOICES[voice.engine].includes(voice.voice)) throw UNKNOWN_VOICE(voice);
   if (voice.engine === 'espeak' && !/^[a-z]{2,4}(-[A-Za-z0-9]+)*(\+\w+)?$/.test(voice.voice)) throw UNKNOWN_VOICE(voice);
-  const late = AbortSignal.timeout(DRAFT_SECONDS * 1000);
+  const late = AbortSignal.timeout(limit * 1000);
   const run: Run = async (program, args) => {
     try {
-      const ran = await tryProgram(program, args, { limit: DRAFT_SECONDS, signal: signal ? AbortSignal.any([signal, late]) : late });
+      const ran = await tryProgram(program, args, { limit, signal: signal ? AbortSignal.any([signal, late]) : late });
       if (/voice does not exist/.test(ran.stderr)) throw UNKNOWN_VOICE(voice);
       if (ran.failed) throw failure('program-failed', BROKEN);
       return ran.stdout;
     } catch (thrown) {
-      if (late.aborted && !signal?.aborted) throw failure('too-much-to-say', `A draft voice is still at this line after ${DRAFT_SECONDS} seconds. Split it into shorter lines.`);
+      if (late.aborted && !signal?.aborted) throw failure('too-much-to-say', `A draft voice is still at this line after ${limit} seconds. Split it into shorter lines.`);
       throw thrown;
     }
   };

@@ -156,7 +156,7 @@ export function Review({ document, scene, file, onClose }: Props) {
   }, [at]);
 
   return (
-    <section role="dialog" aria-modal="true" aria-label="Review a recording" data-review={step} className="fixed inset-0 z-50 flex flex-col bg-paper">
+    <section role="dialog" aria-modal="true" aria-label="Review a recording" data-own-undo data-review={step} className="fixed inset-0 z-50 flex flex-col bg-paper">
       <header className="flex h-12 shrink-0 items-center gap-3 border-b border-line px-5">
         <h2 className="m-0 text-[16px] font-[680]">{file.name}</h2>
         <span className="text-[12px] text-ink-2">

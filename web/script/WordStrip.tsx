@@ -15,6 +15,9 @@ import { useView } from '../state/view.ts';
 import type { toneOf } from '../ui/speakers.ts';
 import { matchWords } from '../voices.ts';
 
+/** Fewer words that are not said do not make it another text. */
+const LEAST_WORDS = 3;
+
 /** The words along the take; an edge that is dragged re-times the word and its neighbour. */
 export function WordStrip({
   scene,
@@ -84,6 +87,13 @@ export function WordStrip({
   if (!words.length && !missing && !unsaid.length)
     return (
       <p className="m-0 text-[12px] text-ink-2">{take.analysis ? 'No words were found in this take. Type the line’s words, and they are matched.' : 'Finding the words in it …'}</p>
+    );
+  const another = unsaid.length >= LEAST_WORDS && unsaid.length === Object.keys(line.line.words).length;
+  if (another)
+    return (
+      <p className="m-0 rounded-[7px] bg-warn-soft px-2 py-1.5 text-[12px] text-ink">
+        This take says other words than the line, so none were laid along it. Write what it says into the line, or choose another take.
+      </p>
     );
   return (
     <div>

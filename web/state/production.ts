@@ -157,6 +157,9 @@ export const labelOf = (id: string | undefined): string | undefined => useProduc
 /** When a line was last changed by another window (milliseconds since 1970); undefined where it was not. */
 export const changedElsewhere = (line: string): number | undefined => session?.changedElsewhere(line);
 
+/** Whether an edit of this window at a place stands beside what is stored, or will. */
+export const isApart = (path: string): boolean => session?.isApart(path) ?? false;
+
 /** Settles when everything that was edited so far is in the browser's own store. */
 export const keptHere = (): Promise<unknown> => session?.kept ?? Promise.resolve();
 

@@ -279,6 +279,13 @@ export class Session {
     return { label: change.label, parts: merged([...parts, ...back]), next: without };
   }
 
+  /** Whether an edit of this window at a place, or inside it, stands beside what is stored or will. */
+  isApart(path: string): boolean {
+    const touches = (change: { readonly parts: Change['parts'] }): boolean =>
+      change.parts.some(({ part, forward }) => forward.some((operation) => `${part}${operation.path}/`.startsWith(`${path}/`)));
+    return this.replica.pending.some(({ change, after }) => !after && touches(change)) || this.conflicts.some((conflict) => conflict.window === this.window && touches(conflict));
+  }
+
   /** When a line was last changed by another window (milliseconds since 1970); undefined where it was not. */
   changedElsewhere(line: string): number | undefined {
     return this.elsewhere.get(line);

@@ -18,6 +18,8 @@ export function useUndoKeys(): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.defaultPrevented || event.altKey || !(event.ctrlKey || event.metaKey) || isText(event.target)) return;
+      // A screen on top with steps of its own, such as the review of a recording.
+      if (document.querySelector('[data-own-undo]')) return;
       const key = event.key.toLowerCase();
       if (key !== 'z' && key !== 'y') return;
       event.preventDefault();

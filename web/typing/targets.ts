@@ -90,6 +90,30 @@ const KINDS: { readonly [K in Target['kind']]: Kind<Extract<Target, { kind: K }>
 };
 const kindOf = (target: Target): Kind<Target> => KINDS[target.kind] as Kind<Target>;
 
+/** Where a target lies in the document, as changes name it. */
+export function pathOf(target: Target): string {
+  switch (target.kind) {
+    case 'words':
+      return `scenes/${target.scene}/lines/${target.line}/text`;
+    case 'direction':
+      return `scenes/${target.scene}/lines/${target.line}/direction`;
+    case 'caption':
+      return `production/captionTracks/${target.track}/lines/${target.line}`;
+    case 'captionCue':
+      return `scenes/${target.scene}/cues/${target.cue}/text`;
+    case 'production':
+      return 'production/title';
+    case 'scene':
+      return `scenes/${target.scene}/title`;
+    case 'character':
+      return `characters/${target.character}/name`;
+    case 'outfit':
+      return `characters/${target.character}/outfits/${target.outfit}/name`;
+    case 'take':
+      return `scenes/${target.scene}/lines/${target.line}/takes/${target.take}/name`;
+  }
+}
+
 /** What is stored at a target; undefined where it is gone. */
 export const storedAt = (document: Document, target: Target): string | undefined => kindOf(target).read(document, target);
 

@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Document } from '#core/document/schema';
 import { local } from '../state/ports.ts';
-import { keptHere, sendNow, stacks, typed, useProduction } from '../state/production.ts';
+import { isApart, keptHere, sendNow, stacks, typed, useProduction } from '../state/production.ts';
 import { windowId } from '../state/window.ts';
-import { keepTyped, sameWords, storedAt, type Target, targetKey } from './targets.ts';
+import { keepTyped, pathOf, sameWords, storedAt, type Target, targetKey } from './targets.ts';
 
 /** A pause in typing after which words are kept and sent. */
 export const PAUSE_MS = 250;
@@ -106,6 +106,8 @@ export function useTyped(target: Target, stored: string, onKept?: (edit: string)
 
   useEffect(() => {
     if (sameWords(stored, at.seen) || at.dirty) return;
+    // Whoever is writing here goes on with the own version: both are kept, and shown below the field.
+    if (steps.has(key) && isApart(pathOf(target))) return;
     at.seen = stored;
     at.value = stored;
     at.entered = stored;
