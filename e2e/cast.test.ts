@@ -28,7 +28,7 @@ const item = async (text: string): Promise<WebElement> =>
 
 describe('the cast builder', () => {
   it('builds a character by clicking, keeps it over a reload, and lets it play a part with all cues in place', async () => {
-    const list = (await (await fetch(`${house.url}/api/productions`)).json()).productions as { id: string; title: string }[];
+    const { productions: list } = (await (await fetch(`${house.url}/api/productions`)).json()) as { productions: { id: string; title: string }[] };
     const id = list.find(({ title }) => title === 'How tides work')?.id;
     await browser.driver.get(`${house.url}/p/${id}`);
     await browser.until('the stage is drawn', 'return window.kipzo && kipzo.production.getState().document && kipzo.stage.times.length > 0', 60_000);

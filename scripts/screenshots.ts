@@ -16,7 +16,7 @@ try {
   await browser.find('[data-production="How tides work"] img');
   await browser.driver.sleep(2500);
   await browser.shot(out('home.png'));
-  const list = (await (await fetch(`${url}/api/productions`)).json()).productions as { id: string; title: string }[];
+  const { productions: list } = (await (await fetch(`${url}/api/productions`)).json()) as { productions: { id: string; title: string }[] };
   const id = list.find(({ title }) => title === 'How tides work')?.id;
   await browser.driver.get(`${url}/p/${id}`);
   await browser.until('the stage is drawn', 'return window.kipzo && kipzo.stage.times.length > 1', 60_000);

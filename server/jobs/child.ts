@@ -1,4 +1,4 @@
-import { fork } from 'node:child_process';
+import { type ChildProcess, fork } from 'node:child_process';
 import { join } from 'node:path';
 import { failure } from '#core/document/failure';
 import type { CleaningStep } from '#core/document/schema';
@@ -20,25 +20,38 @@ export type Heavy = keyof typeof HEAVY;
 export interface Order {
   readonly kind: Heavy;
   readonly input: unknown;
+  /** The database's. */
+  readonly url: string;
 }
 export type Outcome = { readonly result: unknown } | { readonly code: string; readonly sentence: string; readonly status: number };
 
 /** Does an order here. Called in the child. */
-export const doOrder = (db: Db, { kind, input }: Order): Promise<unknown> => HEAVY[kind](db, input as never);
+export const doOrder = (db: Db, { kind, input }: Pick<Order, 'kind' | 'input'>): Promise<unknown> => HEAVY[kind](db, input as never);
 
 /** Memory of the process's objects in MB; samples lie outside of it. */
 const HEAP_MB = 160;
 
+/** A process that has started already and waits for its order: starting takes longer than most orders. */
+let standby: ChildProcess | undefined;
+const started = (): ChildProcess => fork(join(ROOT, 'server/jobs/childMain.ts'), [], { execArgv: ['--import', 'tsx', `--max-old-space-size=${HEAP_MB}`] });
+
+/** Has a process ready for the next order. */
+export function getReady(): void {
+  standby ??= started();
+}
+
 /** Does an order in a process of its own, on the database at `url`. Stopped by the job's signal. */
 export async function inChild(url: string, kind: Heavy, input: unknown, { signal }: Work): Promise<unknown> {
-  const child = fork(join(ROOT, 'server/jobs/childMain.ts'), [], { execArgv: ['--import', 'tsx', `--max-old-space-size=${HEAP_MB}`], env: { ...process.env, DATABASE_URL: url } });
+  const child = standby?.connected ? standby : started();
+  standby = undefined;
+  getReady();
   const stop = (): void => void child.kill('SIGKILL');
   signal.addEventListener('abort', stop);
   try {
     const outcome = await new Promise<Outcome | undefined>((resolve) => {
       child.on('message', (message) => resolve(message as Outcome));
       child.on('exit', () => resolve(undefined));
-      child.send({ kind, input } satisfies Order);
+      child.send({ kind, input, url } satisfies Order);
     });
     if (!outcome)
       throw failure(

@@ -6,11 +6,12 @@ import { doOrder, type Order, type Outcome } from './child.ts';
 /** The process of one order: does it, answers, ends. Who listens or edits goes before it. */
 setPriority(10);
 process.on('disconnect', () => process.exit(0));
-process.on('message', async (order) => {
-  const db = openDb(process.env.DATABASE_URL as string, 2);
+process.on('message', async (message) => {
+  const order = message as Order;
+  const db = openDb(order.url, 2);
   let outcome: Outcome;
   try {
-    outcome = { result: await doOrder(db, order as Order) };
+    outcome = { result: await doOrder(db, order) };
   } catch (thrown) {
     outcome =
       thrown instanceof Failure

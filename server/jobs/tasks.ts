@@ -7,7 +7,7 @@ import { importPicture } from '../media/importPicture.ts';
 import { importSoundFile } from '../media/importSound.ts';
 import { makePoster } from '../poster.ts';
 import { draftTake } from '../takes.ts';
-import { inChild } from './child.ts';
+import { getReady, inChild } from './child.ts';
 import { type JobKind, runJob, type Work } from './jobs.ts';
 
 /** What a worker process is for: what takes long never keeps what somebody waits for. */
@@ -67,5 +67,6 @@ export function tasksFor(role: WorkerRole, db: Db, url: string, worker: string):
   }
   for (const [kind, job] of Object.entries(JOBS))
     if (role === 'all' || job.role === role) taskList[kind] = (payload) => runJob(db, (payload as { job: string }).job, (input, work) => job.task(db, input, work, url));
+  if (role === 'sound') getReady();
   return { concurrency: AT_ONCE[role], taskList };
 }
