@@ -1,7 +1,9 @@
 import { Command } from 'commander';
 import { failure } from '#core/document/failure';
 
-const BENCHES: Readonly<Record<string, () => Promise<(options: { json: boolean; frames?: number; size?: string; preset?: string; tuning?: boolean }) => Promise<unknown>>>> = {
+const BENCHES: Readonly<
+  Record<string, () => Promise<(options: { json: boolean; frames?: number; size?: string; preset?: string; tuning?: boolean; part?: string; count?: number }) => Promise<unknown>>>
+> = {
   speech: async () => {
     const { benchSpeech } = await import('../../bench/speech/bench.ts');
     return async ({ tuning }) => benchSpeech({ tuning: tuning ?? false });
@@ -9,6 +11,7 @@ const BENCHES: Readonly<Record<string, () => Promise<(options: { json: boolean; 
   render: async () => (await import('../../bench/render/bench.ts')).benchRender,
   figure: async () => (await import('../../bench/figure/bench.ts')).benchFigure,
   composer: async () => (await import('../../bench/composer/bench.ts')).benchComposer,
+  saving: async () => (await import('../../bench/saving/bench.ts')).benchSaving,
 };
 
 /** Benchmarks: ratios within one run, as a table and as JSON. */
@@ -20,9 +23,12 @@ export const benchCommand = (): Command =>
     .option('--frames <n>', 'frames of each scene', Number)
     .option('--size <WxH>', 'size of the picture')
     .option('--preset <preset>', 'encoder preset')
+    .option('--part <part>', 'saving: kills, requests, load or typing alone')
+    .option('--count <n>', 'saving: how many of them', Number)
     .option('--tuning', 'speech: the half that may be tuned on')
     .action(async (name: string | undefined, options) => {
-      const names = name ? [name] : Object.keys(BENCHES);
+      // Two hundred kills are asked for by name.
+      const names = name ? [name] : Object.keys(BENCHES).filter((one) => one !== 'saving');
       for (const each of names) {
         const load = BENCHES[each];
         if (!load) throw failure('no-bench', `There is no benchmark called “${each}”. Choose one of ${Object.keys(BENCHES).join(', ')}.`);
