@@ -7,7 +7,7 @@ import { same } from '#core/edit/fit';
 import { sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { applyChange, changesAfter, changeWithFollowers, decided, type Sender } from './changes.ts';
-import { createNamed, createProduction, loadProduction, makeId, openConflicts, openedProduction, restoreProduction } from './productions.ts';
+import { createNamed, createProduction, loadProduction, makeId, openConflicts, openedText, restoreProduction } from './productions.ts';
 import { documentSummary, listProductions } from './summary.ts';
 import { freshDatabase } from './testing/database.ts';
 
@@ -75,7 +75,7 @@ describe('two windows at the same line', () => {
     const [conflict] = await openConflicts(base.db, id);
     expect(conflict).toMatchObject({ id: mine.id, window: 'b', parts: mine.parts });
     expect(conflict?.theirs).toHaveLength(1);
-    expect((await openedProduction(base.db, id, 'browser')).conflicts).toHaveLength(1);
+    expect((JSON.parse(await openedText(base.db, id, 'browser')) as { conflicts: unknown[] }).conflicts).toHaveLength(1);
     expect((await send(id, sender('b', 1), mine)).outcome).toBe('conflict');
     expect(await openConflicts(base.db, id)).toHaveLength(1);
   });

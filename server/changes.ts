@@ -1,13 +1,13 @@
 import { Failure, failure } from '#core/document/failure';
-import { type PartKey, readPart } from '#core/document/parts';
-import type { Document, Production, Scene } from '#core/document/schema';
+import { type PartKey, readPart, together } from '#core/document/parts';
+import type { Document, Scene } from '#core/document/schema';
 import { type Change, checkPart, type PartChange } from '#core/edit/change';
 import type { Conflict } from '#core/edit/conflict';
 import { laid, meet, merged } from '#core/edit/fit';
 import type { TakenChange } from '#core/edit/replica';
 import type { Db } from './db/db.ts';
 import { GONE, openConflicts } from './productions.ts';
-import { storeSummary } from './summary.ts';
+import { type SceneSummary, sceneSummary, sceneWords, summaryOf } from './summary.ts';
 
 /** Who sends a change, and what of the production it has seen. */
 export interface Sender {
@@ -77,35 +77,41 @@ export async function changeWithFollowers(db: Db, production: string, id: string
  */
 export async function applyChange(db: Db, productionId: string, { client, window, seen }: Sender, change: Change): Promise<Answer> {
   return db.transaction(async (trx) => {
-    const row = await trx('productions').where({ id: productionId }).whereNull('deleted_at').forUpdate().first('id', 'revision');
-    if (!row) throw GONE();
-    let { revision } = row as { revision: number };
+    const { rows } = await trx.raw(
+      `select revision, (select production_id from changes where id = :change) as known,
+        exists (select from conflicts where production_id = :id and :change = any(changes)) as kept
+        from productions where id = :id and deleted_at is null for update`,
+      { id: productionId, change: change.id },
+    );
+    if (!rows[0]) throw GONE();
+    let { revision } = rows[0] as { revision: number };
+    const { known, kept } = rows[0] as { known: string | null; kept: boolean };
     const answer = async (outcome: Answer['outcome'], conflict?: Conflict): Promise<Answer> => ({
       outcome,
       revision,
-      missed: seen === undefined ? [] : await changesAfter(trx, productionId, seen),
+      missed: seen === undefined || seen >= revision ? [] : await changesAfter(trx, productionId, seen),
       ...(conflict ? { conflict } : {}),
     });
-    const known = await trx('changes').where({ id: change.id }).first('production_id');
-    if (known && known.production_id !== productionId) throw failure('id-taken', 'An edit of another production has this id. Make the edit again.', 409);
+    if (known && known !== productionId) throw failure('id-taken', 'An edit of another production has this id. Make the edit again.', 409);
     if (known) return answer('taken');
-    if (await trx('conflicts').where({ production_id: productionId }).andWhereRaw('? = any(changes)', [change.id]).first('id')) return answer('conflict');
+    if (kept) return answer('conflict');
 
     const touched = change.parts.map(({ part }) => part);
-    const document = await partsOf(trx, productionId, touched);
+    const { document, summaries } = await storedParts(trx, productionId, touched);
     const next = laid(document, change.parts);
-    if (next) {
-      try {
-        checkWhole(document, next, touched);
-      } catch (thrown) {
-        // What is wrong in itself can never be taken; what became wrong by others' changes is a conflict.
-        if (!(thrown instanceof Failure) || (change.base ?? revision) >= revision) throw thrown;
-        return await conflicted(thrown);
-      }
-    } else return await conflicted();
+    if (!next) return conflicted();
+    try {
+      checkWhole(document, next, touched);
+    } catch (thrown) {
+      // What is wrong in itself can never be taken; what became wrong by others' changes is a conflict.
+      if (!(thrown instanceof Failure) || (change.base ?? revision) >= revision) throw thrown;
+      return conflicted(thrown);
+    }
 
     revision++;
-    await storeParts(trx, productionId, document, next, touched);
+    const { base: _base, settles: _settles, ...made } = change;
+    const taken: TakenChange = { ...made, revision, window };
+    await storeParts(trx, productionId, document, next, touched, summaries);
     await trx('changes').insert({
       id: change.id,
       production_id: productionId,
@@ -118,9 +124,11 @@ export async function applyChange(db: Db, productionId: string, { client, window
       by_machine: change.byMachine === true,
       parts: JSON.stringify(change.parts),
     });
-    await trx('productions').where({ id: productionId }).update({ revision, title: next.production.title, changed_at: trx.fn.now() });
+    await trx('productions')
+      .where({ id: productionId })
+      .update({ revision, title: next.production.title, changed_at: trx.fn.now(), summary: JSON.stringify(summaryOf(next.production, summaries)) });
     if (change.settles) await decided(trx, productionId, change.settles, 'mine');
-    return answer('taken');
+    return seen === revision - 1 ? { outcome: 'taken', revision, missed: [taken] } : answer('taken');
 
     async function conflicted(reason?: Failure): Promise<Answer> {
       if (change.byMachine) return answer('dropped');
@@ -131,19 +139,21 @@ export async function applyChange(db: Db, productionId: string, { client, window
   });
 }
 
-/** The parts that a change touches, and the title page, as a document of their own. */
-async function partsOf(db: Db, productionId: string, touched: readonly PartKey[]): Promise<Document> {
-  const rows: { part: string; data: unknown }[] = await db('parts')
-    .where({ production_id: productionId })
-    .whereIn('part', ['production', ...touched])
-    .select('part', 'data');
-  const document: { production?: unknown; characters: Record<string, unknown>; scenes: Record<string, unknown> } = { characters: {}, scenes: {} };
-  for (const { part, data } of rows) {
-    const [kind, id = ''] = part.split('/');
-    if (kind === 'production') document.production = data;
-    else (kind === 'characters' ? document.characters : document.scenes)[id] = data;
-  }
-  return document as unknown as Document;
+/** The parts that a change touches, and the title page, as a document of their own; and what the list knows of every scene. */
+async function storedParts(db: Db, productionId: string, touched: readonly PartKey[]): Promise<{ document: Document; summaries: Record<string, SceneSummary> }> {
+  const wanted = ['production', ...touched];
+  const { rows } = (await db.raw(
+    `select part, summary, case when part = any(?) then data end as data from parts where production_id = ? and (part = any(?) or part like 'scenes/%')`,
+    [wanted, productionId, wanted],
+  )) as { rows: { part: string; summary: SceneSummary | null; data: unknown }[] };
+  const missing = rows.filter(({ part, summary, data }) => !summary && !data && part.startsWith('scenes/')).map(({ part }) => part);
+  // A scene that an older Kipzo stored.
+  const older: { part: string; data: unknown }[] = missing.length ? await db('parts').where({ production_id: productionId }).whereIn('part', missing).select('part', 'data') : [];
+  const document = together(Object.fromEntries(rows.flatMap(({ part, data }) => (data ? [[part, data]] : []))));
+  const summaries: Record<string, SceneSummary> = {};
+  for (const { part, summary } of rows) if (summary) summaries[part] = summary;
+  for (const { part, data } of older) summaries[part] = sceneSummary(data as Scene, document.production.fps);
+  return { document, summaries };
 }
 
 /** Refuses what would no longer be this production, or a part under a name that is not its own. */
@@ -157,23 +167,24 @@ function checkWhole(before: Document, next: Document, touched: readonly PartKey[
   }
 }
 
-async function storeParts(db: Db, productionId: string, before: Document, next: Document, touched: readonly PartKey[]): Promise<void> {
-  const scenes: Record<string, Scene> = {};
-  for (const part of touched) {
-    const data = readPart(next, part);
-    if (data === undefined) {
-      await db('parts').where({ production_id: productionId, part }).delete();
-      continue;
-    }
-    if (part.startsWith('scenes/')) scenes[part] = data as Scene;
-    await db('parts')
-      .insert({ production_id: productionId, part, data: JSON.stringify(data) })
-      .onConflict(['production_id', 'part'])
-      .merge();
-  }
+/** Writes the parts of `next` that were touched, each scene with what the list shows of it; brings `summaries` up to date. */
+async function storeParts(db: Db, productionId: string, before: Document, next: Document, touched: readonly PartKey[], summaries: Record<string, SceneSummary>): Promise<void> {
+  const { fps } = next.production;
   // Line starts fall on frames: at another rate every scene's times are others.
-  if (before.production.fps !== next.production.fps) await db('parts').where({ production_id: productionId }).update({ summary: null });
-  await storeSummary(db, next.production as Production, scenes);
+  const all: { part: string; data: unknown }[] =
+    before.production.fps === fps ? [] : await db('parts').where({ production_id: productionId }).andWhere('part', 'like', 'scenes/%').select('part', 'data');
+  const stored = new Map(all.map(({ part, data }) => [part, data]));
+  for (const part of touched) stored.set(part, readPart(next, part));
+  const gone = [...stored].flatMap(([part, data]) => (data === undefined ? [part] : []));
+  if (gone.length) await db('parts').where({ production_id: productionId }).whereIn('part', gone).delete();
+  for (const part of gone) delete summaries[part];
+  const rows = [...stored].flatMap(([part, data]) => {
+    if (data === undefined) return [];
+    const scene = part.startsWith('scenes/') ? (data as Scene) : undefined;
+    if (scene) summaries[part] = sceneSummary(scene, fps);
+    return [{ production_id: productionId, part, data: JSON.stringify(data), summary: scene ? JSON.stringify(summaries[part]) : null, words: scene ? sceneWords(scene) : null }];
+  });
+  if (rows.length) await db('parts').insert(rows).onConflict(['production_id', 'part']).merge();
 }
 
 /**

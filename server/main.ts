@@ -53,8 +53,8 @@ function startWorker(role: WorkerRole, niceness: number, pause = LEAST_PAUSE_MS)
     cwd: ROOT,
     // The channel tells a worker when the server is no more.
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-    // Large readbacks are fresh blocks: huge pages spare most of the page faults (rendering.md).
-    env: { ...process.env, KIPZO_SCRATCH: SCRATCH, GLIBC_TUNABLES: 'glibc.malloc.hugetlb=1' },
+    // Large readbacks are fresh blocks: huge pages spare most of the page faults (rendering.md). What listens keeps its memory small instead.
+    env: { ...process.env, KIPZO_SCRATCH: SCRATCH, ...(role === 'film' ? { GLIBC_TUNABLES: 'glibc.malloc.hugetlb=1' } : { MALLOC_ARENA_MAX: '2' }) },
   });
   const started = Date.now();
   if (child.pid) setPriority(child.pid, niceness);

@@ -12,7 +12,7 @@ import { inOrder } from '#core/time/order';
 import { type LiveEvent, type LocalPort, type Ports, Session } from '../web/state/session.ts';
 import { applyChange, changesAfter, changeWithFollowers, decided } from './changes.ts';
 import { Live } from './live.ts';
-import { createNamed, loadProduction, makeId, openConflicts, openedProduction } from './productions.ts';
+import { createNamed, loadProduction, makeId, openConflicts, openedText } from './productions.ts';
 import { freshDatabase } from './testing/database.ts';
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
@@ -72,7 +72,7 @@ class House {
       windows: { own: async () => window, open: async () => browser.windows },
       retry: 5,
       server: {
-        open: (id) => this.through(() => openedProduction(db, id, browser.name)),
+        open: (id) => this.through(() => openedText(db, id, browser.name).then((text) => JSON.parse(text))),
         send: (id, change, seen) =>
           this.through(async () => {
             const wire = JSON.parse(JSON.stringify(change)) as typeof change;

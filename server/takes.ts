@@ -104,6 +104,8 @@ export async function analyseMedia(
   { from = 0, to, ...saying }: Saying & { from?: number; to?: number | undefined } = {},
 ): Promise<MadeTake> {
   const { samples, length } = await samplesForAnalysis(db, hash, from, to);
+  // The chunks that were read are garbage by now; a process with little memory does not wait until it must.
+  (globalThis as { gc?: () => void }).gc?.();
   const analysis = await analyseSamples(samples, words, saying);
   return { media: hash, analysis: await storeAnalysis(db, { ...analysis, length }), from, length, words: analysis.words };
 }

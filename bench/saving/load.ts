@@ -37,6 +37,19 @@ const rss = (pid: number): number => {
 
 /** 200 productions, one of 60 x 20 lines, a film being rendered and half an hour of sound being brought in and listened to: edits meanwhile. */
 export async function benchLoad(productions = 200) {
+  const wav = join(tmpdir(), `kipzo-load-${process.pid}.wav`);
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-f',
+    'lavfi',
+    '-i',
+    `aevalsrc='0.3*sin(2*PI*180*t)*(0.5+0.5*sin(2*PI*3*t))+0.02*random(0)':s=48000:d=${MINUTES * 60}`,
+    '-ac',
+    '1',
+    wav,
+  ]);
   const house = new StartedHouse();
   await house.open();
   const post = async (path: string, body: unknown): Promise<Record<string, unknown>> =>
@@ -77,19 +90,6 @@ export async function benchLoad(productions = 200) {
   const quiet = [];
   for (let n = 0; n < 60; n++) quiet.push(await editOnce());
 
-  const wav = join(tmpdir(), `kipzo-load-${process.pid}.wav`);
-  execFileSync('ffmpeg', [
-    '-v',
-    'error',
-    '-y',
-    '-f',
-    'lavfi',
-    '-i',
-    `aevalsrc='0.3*sin(2*PI*180*t)*(0.5+0.5*sin(2*PI*3*t))+0.02*random(0)':s=48000:d=${MINUTES * 60}`,
-    '-ac',
-    '1',
-    wav,
-  ]);
   const options = { width: 1280, height: 720, fps: 24, from: 0, to: 48_000 * 240, captions: true, format: 'mp4', preset: 'veryfast', crf: 23 };
   await post(`/productions/${id}/films`, { name: 'load', options });
   let going = true;

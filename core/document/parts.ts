@@ -33,6 +33,17 @@ export function assemble(parts: Readonly<Record<PartKey, unknown>>): Document {
   return document as Document;
 }
 
+/** A document from parts that were checked when they were stored; nothing is looked into. */
+export function together(parts: Readonly<Record<PartKey, unknown>>): Document {
+  const document: { production?: unknown; characters: Record<string, unknown>; scenes: Record<string, unknown> } = { characters: {}, scenes: {} };
+  for (const [key, data] of Object.entries(parts)) {
+    const [kind, id = ''] = key.split('/');
+    if (kind === 'production') document.production = data;
+    else (kind === 'characters' ? document.characters : document.scenes)[id] = data;
+  }
+  return document as unknown as Document;
+}
+
 /** Checks one part against its schema and gives it back. */
 export function validPart(key: PartKey, data: unknown): unknown {
   const schema = key === 'production' ? ProductionSchema : key.startsWith('characters/') ? CharacterSchema : key.startsWith('scenes/') ? SceneSchema : undefined;

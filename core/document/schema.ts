@@ -313,6 +313,5 @@ export interface Document {
   characters: Record<string, Character>;
   scenes: Record<string, Scene>;
 }
-export const DocumentSchema = v.object({ production: ProductionSchema, characters: v.record(id('character'), CharacterSchema), scenes: v.record(id('scene'), SceneSchema) });
 
 export const isPin = (end: End): end is Pin => 'to' in end;

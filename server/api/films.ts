@@ -5,7 +5,7 @@ import type { Db } from '../db/db.ts';
 import { cancelFilm, filmProgress, openFilm } from '../film/films.ts';
 import { FilmOptionsSchema } from '../film/options.ts';
 import { startJob } from '../jobs/jobs.ts';
-import { loadProduction } from '../productions.ts';
+import { documentText } from '../productions.ts';
 import { param, parsed } from './parsed.ts';
 
 const LOOK_MS = 300;
@@ -29,8 +29,7 @@ export function filmRoutes(db: Db): Router {
 
   router.post('/productions/:id/films', async (req, res) => {
     const { name, options } = parsed(Wanted, req.body);
-    const { document } = await loadProduction(db, param(req, 'id'));
-    const id = await openFilm(db, param(req, 'id'), document, name.replace(/[/\\:*?"<>|]/g, '-'), options);
+    const id = await openFilm(db, param(req, 'id'), await documentText(db, param(req, 'id')), name.replace(/[/\\:*?"<>|]/g, '-'), options);
     await startJob(db, 'plan_film', { film: id });
     res.status(201).json({ id });
   });

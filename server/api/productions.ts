@@ -1,13 +1,13 @@
 import { Router } from 'express';
 import * as v from 'valibot';
 import { failure } from '#core/document/failure';
-import { DocumentSchema } from '#core/document/schema';
+import type { Document } from '#core/document/schema';
 import type { Change } from '#core/edit/change';
 import { applyChange, changesAfter, changeWithFollowers, decided } from '../changes.ts';
 import type { Db } from '../db/db.ts';
 import type { Live, LiveEvent } from '../live.ts';
 import { posterOf } from '../poster.ts';
-import { createNamed, deleteProduction, duplicateProduction, GONE, openConflicts, openedProduction, restoreProduction } from '../productions.ts';
+import { createNamed, deleteProduction, duplicateProduction, GONE, openConflicts, openedText, restoreProduction } from '../productions.ts';
 import { listProductions } from '../summary.ts';
 import { clientOf, goneSignal, param, parsed, windowOf } from './parsed.ts';
 import { ChangeSchema, changeId } from './schemas.ts';
@@ -15,6 +15,13 @@ import { ChangeSchema, changeId } from './schemas.ts';
 const number = (least: number, most: number, otherwise: number) =>
   v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least), v.maxValue(most)), String(otherwise));
 const Asked = v.object({ find: v.optional(v.pipe(v.string(), v.maxLength(200)), ''), from: number(0, 1_000_000, 0), count: number(1, 200, 50) });
+/** A document's outer form; its parts are checked one by one where they are stored. */
+const parts = v.record(v.string(), v.looseObject({ id: v.string() }));
+const WHOLE = v.object({
+  production: v.looseObject({ id: v.pipe(v.string(), v.regex(/^pr_[0-9a-z]{12}$/, 'is no production id')), title: v.pipe(v.string(), v.maxLength(120)) }),
+  characters: parts,
+  scenes: parts,
+});
 const REVISION = v.object({ after: number(0, 2 ** 31 - 1, 0) });
 /** A comment this often keeps the line open, and tells a page that is gone. */
 const BEAT_MS = 15_000;
@@ -28,13 +35,13 @@ export function productionRoutes(db: Db, live: Live): Router {
   });
 
   router.post('/', async (req, res) => {
-    const document = parsed(DocumentSchema, req.body?.document);
-    await createNamed(db, document, clientOf(req));
+    const { document } = parsed(v.object({ document: WHOLE }), req.body);
+    await createNamed(db, document as unknown as Document, clientOf(req));
     res.status(201).json({ id: document.production.id });
   });
 
   router.get('/:id', async (req, res) => {
-    res.json(await openedProduction(db, param(req, 'id'), clientOf(req)));
+    res.type('json').send(await openedText(db, param(req, 'id'), clientOf(req)));
   });
 
   router.get('/:id/changes', async (req, res) => {
@@ -48,11 +55,8 @@ export function productionRoutes(db: Db, live: Live): Router {
     const { seen, ...change } = parsed(ChangeSchema, req.body);
     const answer = await applyChange(db, id, { client: clientOf(req), window: windowOf(req), seen }, change as Change);
     res.json(answer);
-    if (answer.outcome === 'taken') {
-      const { changes } = { changes: await changesAfter(db, id, answer.revision - 1) };
-      const taken = changes?.find((one) => one.id === change.id);
-      if (taken) live.tell(id, { kind: 'change', change: taken });
-    }
+    const taken = answer.missed?.find((one) => one.id === change.id) ?? (answer.outcome === 'taken' ? (await changesAfter(db, id, answer.revision - 1))?.at(-1) : undefined);
+    if (taken) live.tell(id, { kind: 'change', change: taken });
     if (answer.outcome === 'conflict' || change.settles) live.tell(id, { kind: 'conflicts', conflicts: await openConflicts(db, id) });
   });
 

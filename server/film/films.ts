@@ -56,10 +56,10 @@ export async function planFilm(db: Db, document: Document, options: FilmOptions)
   return { film, segments, fromFrame, toFrame };
 }
 
-/** Opens a film of a document as it is now; it is planned next. Gives its id. */
-export async function openFilm(db: Db, productionId: string, document: Document, name: string, options: FilmOptions): Promise<string> {
+/** Opens a film of a document (the text of its JSON) as it is now; it is planned next. Gives its id. */
+export async function openFilm(db: Db, productionId: string, document: string, name: string, options: FilmOptions): Promise<string> {
   const id = `fi_${randomBytes(8).toString('hex')}`;
-  await db('films').insert({ id, production_id: productionId, name, options: JSON.stringify(options), document: JSON.stringify(document), state: 'rendering' });
+  await db('films').insert({ id, production_id: productionId, name, options: JSON.stringify(options), document, state: 'rendering' });
   return id;
 }
 
@@ -99,7 +99,7 @@ export async function planned(db: Db, id: string): Promise<void> {
 
 /** Opens and plans a film. Gives its id. */
 export async function startFilm(db: Db, productionId: string, document: Document, name: string, options: FilmOptions): Promise<string> {
-  const id = await openFilm(db, productionId, document, name, options);
+  const id = await openFilm(db, productionId, JSON.stringify(document), name, options);
   await planned(db, id);
   return id;
 }

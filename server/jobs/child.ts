@@ -33,7 +33,7 @@ const HEAP_MB = 160;
 
 /** A process that has started already and waits for its order: starting takes longer than most orders. */
 let standby: ChildProcess | undefined;
-const started = (): ChildProcess => fork(join(ROOT, 'server/jobs/childMain.ts'), [], { execArgv: ['--import', 'tsx', `--max-old-space-size=${HEAP_MB}`] });
+const started = (): ChildProcess => fork(join(ROOT, 'server/jobs/childMain.ts'), [], { execArgv: ['--import', 'tsx', `--max-old-space-size=${HEAP_MB}`, '--expose-gc'] });
 
 /** Has a process ready for the next order. */
 export function getReady(): void {
