@@ -4,7 +4,7 @@ import { availableParallelism, setPriority } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from './api/app.ts';
 import { migrate, openDb } from './db/db.ts';
-import { sweepJobs } from './jobs/jobs.ts';
+import { planAgain, sweepJobs } from './jobs/jobs.ts';
 import type { WorkerRole } from './jobs/tasks.ts';
 import { keepDatabase } from './keeper.ts';
 import { ROOT } from './root.ts';
@@ -26,6 +26,7 @@ await sweepScratch();
 const db = openDb(url);
 await migrate(db, url);
 await sweepJobs(db);
+await planAgain(db);
 speechResources();
 if (process.env.KIPZO_SEED !== '0') await seedDemos(db, (text) => console.log(text));
 
@@ -47,6 +48,9 @@ const SHORT_LIFE_MS = 5000;
 const LEAST_PAUSE_MS = 500;
 const MOST_PAUSE_MS = 10_000;
 
+/** mallopt(3): what is freed goes back to the system at once, also blocks that were large before. */
+const SMALL_MEMORY = { MALLOC_ARENA_MAX: '2', MALLOC_MMAP_THRESHOLD_: '131072', MALLOC_TRIM_THRESHOLD_: '131072' };
+
 function startWorker(role: WorkerRole, niceness: number, pause = LEAST_PAUSE_MS): void {
   if (stopping) return;
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/cli/main.ts'), 'worker', '--for', role], {
@@ -54,7 +58,7 @@ function startWorker(role: WorkerRole, niceness: number, pause = LEAST_PAUSE_MS)
     // The channel tells a worker when the server is no more.
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     // Large readbacks are fresh blocks: huge pages spare most of the page faults (rendering.md). What listens keeps its memory small instead.
-    env: { ...process.env, KIPZO_SCRATCH: SCRATCH, ...(role === 'film' ? { GLIBC_TUNABLES: 'glibc.malloc.hugetlb=1' } : { MALLOC_ARENA_MAX: '2' }) },
+    env: { ...process.env, KIPZO_SCRATCH: SCRATCH, ...(role === 'film' ? { GLIBC_TUNABLES: 'glibc.malloc.hugetlb=1' } : SMALL_MEMORY) },
   });
   const started = Date.now();
   if (child.pid) setPriority(child.pid, niceness);

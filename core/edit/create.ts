@@ -1,3 +1,4 @@
+import { failure } from '../document/failure.ts';
 import type { MakeId } from '../document/ids.ts';
 import { type Backdrop, type Character, DOCUMENT_VERSION, type Document, type FrameShape, type Layer, type Scene, type Voice } from '../document/schema.ts';
 import { DESIGNS, type DesignId, designed } from '../figure/cast.ts';
@@ -143,8 +144,23 @@ export const addSpeaker =
     addLayer(input.scene, input.layer, layer)(draft);
   };
 
-/** A pasted script as a film: speakers cast, a scene for each of its headings, those who speak in it on its stage. */
+/** Who speaks in one production: more are no cast, but lines whose first words were taken for names. */
+export const MOST_SPEAKERS = 60;
+
+/** @throws Failure where a script has more speakers than a production can have; `there` are in it already. */
+export function checkSpeakers(speakers: readonly string[], there = 0): void {
+  const count = speakers.length + there;
+  if (count <= MOST_SPEAKERS) return;
+  const some = speakers.slice(0, 3).map((name) => `“${name}”`);
+  throw failure(
+    'too-many-speakers',
+    `This script has ${count} speakers (${some.join(', ')} …); a production has at most ${MOST_SPEAKERS}. Check that every line begins with who says it and a colon, or bring it in in parts.`,
+  );
+}
+
+/** A pasted script as a film: speakers cast, a scene for each of its headings, those who speak in it on its stage. @throws Failure `too-many-speakers` */
 export function fromScript(script: ReadScript, production: NewProduction, makeId: MakeId, backdrop?: Backdrop): Document {
+  checkSpeakers(script.speakers);
   let document = newDocument(production, makeId, backdrop);
   const run = (label: string, recipe: Recipe): void => {
     document = edit(document, label, makeId('change'), recipe).document;

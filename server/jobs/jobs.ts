@@ -119,3 +119,9 @@ export async function runJob(db: Db, id: string, task: (input: never, work: Work
 
 /** Jobs that ended a day ago are told to nobody any more. */
 export const sweepJobs = (db: Db): Promise<number> => db('jobs').whereRaw("at < now() - interval '1 day'").delete();
+
+/** Films that were open when everything was killed, and not planned yet, are planned. */
+export async function planAgain(db: Db): Promise<void> {
+  const films: { id: string }[] = await db('films').where({ state: 'rendering' }).whereNotExists(db('film_segments').whereRaw('film_segments.film_id = films.id')).select('id');
+  for (const { id } of films) await startJob(db, 'plan_film', { film: id });
+}

@@ -1,5 +1,7 @@
 import { AudioLines, Check, Mic2, TriangleAlert } from 'lucide-react';
 import { useLayoutEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
 import { hangCue } from '#core/edit/commands/cues';
 import { deleteLines, giveLine } from '#core/edit/commands/lines';
@@ -162,7 +164,11 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
             if (!/\n\s*\S/.test(pasted)) return;
             event.preventDefault();
             finish();
-            pasteScript(scene.id, line.id, pasted, name);
+            try {
+              pasteScript(scene.id, line.id, pasted, name);
+            } catch (thrown) {
+              toast.error(sentenceOf(thrown));
+            }
           }}
           onKeyDown={(event) => {
             event.stopPropagation();

@@ -139,7 +139,13 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
 }
 
 function bring(scene: string, after: string | undefined, text: string, fallback?: string): void {
-  const made = pasteScript(scene, after, text, fallback);
+  let made: ReturnType<typeof pasteScript>;
+  try {
+    made = pasteScript(scene, after, text, fallback);
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown));
+    return;
+  }
   if (!made) {
     toast.error('No spoken line was found in it. Paste rows such as “MARIT: Good morning.”');
     return;

@@ -2,7 +2,7 @@ import type { Document, Scene } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
 import { insertLine, insertScript, setDirection, setLineText } from '#core/edit/commands/lines';
 import { addScene, emptyScene } from '#core/edit/commands/stage';
-import { addSpeaker, designsFor, freePlace, voiceFor } from '#core/edit/create';
+import { addSpeaker, checkSpeakers, designsFor, freePlace, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
 import { marked, readScript } from '#core/formats/script/read';
 import { tidyName, withoutDirections } from '#core/formats/script/script';
@@ -128,7 +128,7 @@ export function writeLine(scene: string, after: string | null, role: string, tex
   return edit ? { line, edit } : undefined;
 }
 
-/** Puts a pasted dialogue after a line; headings in it begin scenes of their own. Gives how many lines came in. */
+/** Puts a pasted dialogue after a line; headings in it begin scenes of their own. Gives how many lines came in. @throws Failure `too-many-speakers` */
 export function pasteScript(
   scene: string,
   after: string | undefined,
@@ -138,6 +138,7 @@ export function pasteScript(
   const script = readScript(source, fallback);
   if (!script.lines.length) return undefined;
   const fresh = script.speakers.filter((name) => !Object.values(now()?.production.roles ?? {}).some((role) => role.name.toLowerCase() === name.toLowerCase()));
+  checkSpeakers(fresh, Object.keys(now()?.production.roles ?? {}).length);
   let first: string | undefined;
   const roles: Record<string, string> = {};
   for (const name of script.speakers) {

@@ -104,3 +104,20 @@ describe('words that are taken out of a text', () => {
     );
   });
 });
+
+describe('words taken out of a text', () => {
+  it('leave no stop twice, and the text ends as a sentence does', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom('cold', 'today', '*very*', 'it’s', 'so'), fc.constantFrom('', '.', ',', '?', '…', '.”')), { minLength: 1, maxLength: 8 }),
+        fc.array(fc.nat(8), { maxLength: 5 }),
+        (tokens, dropped) => {
+          const text = tokens.map(([word, stop]) => word + stop).join(' ');
+          const left = withoutWords(text, new Set(dropped));
+          expect(left).not.toMatch(/[.?][.?]|\s[.?,]/);
+          expect(splitWords(left)).toHaveLength(tokens.filter((_, n) => !dropped.includes(n)).length);
+        },
+      ),
+    );
+  });
+});
