@@ -128,6 +128,8 @@ describe('words that are being typed', () => {
     await area.click();
     if (!css.includes('new-line')) await area.sendKeys(Key.chord(Key.CONTROL, 'a'));
     await browser.driver.actions({ async: true }).sendKeys(text).perform();
+    // What stood on the screen this long is in the browser's store, whatever happens to the page.
+    await browser.driver.sleep(350);
     await browser.driver.navigate().refresh();
     await browser.find('[data-words]');
     await browser.until('the words are back', `const d = kipzo.production.getState().document; return JSON.stringify(d).includes(${JSON.stringify(text)})`);

@@ -37,17 +37,17 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
   throw new ApiError(problem?.code ?? 'error', problem?.detail ?? 'The server could not answer this. Try again.', response.status);
 }
 
-/** A page that goes away still sends what is no larger than this (Fetch standard, keepalive: 64 KiB for all). */
-const MOST_KEPT_ALIVE = 48_000;
+/** A page that goes away still sends what is no larger than this (Fetch standard, keepalive: 64 KiB for all that is on its way). */
+const MOST_KEPT_ALIVE = 30_000;
 
 export const getJson = async <T>(path: string): Promise<T> => (await request(path)).json() as Promise<T>;
-export async function sendJson<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+/** `lasting`: it is sent even where the page goes away meanwhile. */
+export async function sendJson<T>(method: string, path: string, body?: unknown, { lasting = false }: { lasting?: boolean } = {}): Promise<T> {
   const text = body === undefined ? undefined : JSON.stringify(body);
   const response = await request(path, {
     method,
     headers: { 'Content-Type': 'application/json' },
-    ...(text === undefined ? {} : { body: text, keepalive: text.length < MOST_KEPT_ALIVE }),
-    ...(signal ? { signal } : {}),
+    ...(text === undefined ? {} : { body: text, keepalive: lasting && text.length < MOST_KEPT_ALIVE }),
   });
   return response.status === 204 ? (undefined as T) : (response.json() as Promise<T>);
 }

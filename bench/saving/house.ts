@@ -47,6 +47,8 @@ export class StartedHouse {
   private port = 0;
   private starts: ChildProcess[] = [];
   log = '';
+  /** Processes that did not end by themselves; known when it is closed. */
+  left = 0;
 
   async open(): Promise<void> {
     chmodSync(this.data, 0o755);
@@ -100,6 +102,17 @@ export class StartedHouse {
     return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
   }
 
+  /** Processes of this house that live, by the data that they were started for. */
+  get processes(): number[] {
+    return readdirSync('/proc').flatMap((name) => {
+      try {
+        return /^\d+$/.test(name) && readFileSync(`/proc/${name}/environ`, 'utf8').includes(this.data) ? [Number(name)] : [];
+      } catch {
+        return [];
+      }
+    });
+  }
+
   kill(what: 'server' | 'worker' | 'database' | 'everything', chance: number): void {
     if (what === 'server') kill(this.server);
     else if (what === 'worker') kill(this.workers[Math.floor(chance * this.workers.length)]);
@@ -115,6 +128,10 @@ export class StartedHouse {
     for (let n = 0; n < 100 && (await this.well()); n++) await pause(100);
     for (let n = 0; n < 100 && this.database; n++) await pause(100);
     this.kill('everything', 0);
+    // What is still there after all had time to end is a process too many.
+    for (let n = 0; n < 150 && this.processes.length; n++) await pause(100);
+    this.left = this.processes.length;
+    for (const pid of this.processes) kill(pid);
     execFileSync('rm', ['-rf', this.data]);
     rmSync(this.data, { recursive: true, force: true });
   }

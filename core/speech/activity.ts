@@ -26,22 +26,18 @@ const JOIN = 15;
 
 /** Speech and silence by energy over the noise spectrum in mel bands (speech.md, step 2). */
 export function speechActivity({ frames, mel }: Features): Activity {
-  const smoothed = new Float64Array(frames * BANDS);
-  for (let t = 0; t < frames; t++)
-    for (let b = 0; b < BANDS; b++) {
-      let sum = 0;
-      let count = 0;
-      for (let d = -SMOOTH; d <= SMOOTH; d++)
-        if (t + d >= 0 && t + d < frames) {
-          sum += mel[(t + d) * BANDS + b] as number;
-          count++;
-        }
-      smoothed[t * BANDS + b] = sum / count;
-    }
+  // Computed where it is needed: of a long recording it would be as large as the energies themselves.
+  const smoothed = (t: number, b: number): number => {
+    const first = Math.max(0, t - SMOOTH);
+    const last = Math.min(frames - 1, t + SMOOTH);
+    let sum = 0;
+    for (let at = first; at <= last; at++) sum += mel[at * BANDS + b] as number;
+    return sum / (last - first + 1);
+  };
   const level = new Float64Array(frames);
   for (let t = 0; t < frames; t++) {
     let sum = 0;
-    for (let b = 0; b < BANDS; b++) sum += smoothed[t * BANDS + b] as number;
+    for (let b = 0; b < BANDS; b++) sum += smoothed(t, b);
     level[t] = 10 * Math.log10(sum + 1e-4);
   }
   const sorted = Array.from(level).sort((a, b) => a - b);
@@ -52,13 +48,13 @@ export function speechActivity({ frames, mel }: Features): Activity {
   for (let t = 0; t < frames; t++) {
     if ((level[t] as number) > limit) continue;
     count++;
-    for (let b = 0; b < BANDS; b++) quiet[b] = (quiet[b] as number) + (smoothed[t * BANDS + b] as number);
+    for (let b = 0; b < BANDS; b++) quiet[b] = (quiet[b] as number) + smoothed(t, b);
   }
   for (let b = 0; b < BANDS; b++) quiet[b] = (quiet[b] as number) / Math.max(1, count);
   const score = new Float64Array(frames);
   for (let t = 0; t < frames; t++) {
     let sum = 0;
-    for (let b = 0; b < BANDS; b++) sum += Math.min(20, Math.max(0, 10 * Math.log10(((smoothed[t * BANDS + b] as number) + 1e-4) / ((quiet[b] as number) + 1e-4)) - 2.5));
+    for (let b = 0; b < BANDS; b++) sum += Math.min(20, Math.max(0, 10 * Math.log10((smoothed(t, b) + 1e-4) / ((quiet[b] as number) + 1e-4)) - 2.5));
     score[t] = sum / BANDS;
   }
   const grows = (t: number): boolean => t >= 0 && t < frames && (score[t] as number) > GROW.score && (level[t] as number) > peak - GROW.below;

@@ -14,17 +14,24 @@ export const workerCommand = (): Command => {
     .action(async ({ for: work }: { for: WorkerRole }) => {
       const url = process.env.DATABASE_URL;
       if (!url) throw failure('no-database', 'Set DATABASE_URL to the database whose work this worker shall do.');
-      const worker = await startWorker(url, work);
-      await new Promise<void>((resolve) => {
-        process.on('SIGTERM', resolve);
-        process.on('SIGINT', resolve);
-        // The server that started this worker is gone, killed perhaps: nobody else would ever end it.
-        process.on('disconnect', resolve);
-        // The queue ended by itself: whoever started this worker starts another one when the database is back.
-        void worker.done.catch(() => {}).then(() => resolve());
+      let stop = (): void => {};
+      const stopped = new Promise<void>((resolve) => {
+        stop = () => {
+          // The database may be gone too; then stopping in order would wait for it.
+          setTimeout(() => process.exit(0), STOP_SECONDS * 1000).unref();
+          resolve();
+        };
       });
-      // The database may be gone too; then stopping in order would wait for it.
-      setTimeout(() => process.exit(0), STOP_SECONDS * 1000).unref();
+      process.on('SIGTERM', stop);
+      process.on('SIGINT', stop);
+      // The server that started this worker is gone, killed perhaps: nobody else would ever end it. It may be gone already.
+      process.on('disconnect', stop);
+      if (process.send && !process.connected) return;
+      const worker = await startWorker(url, work);
+      // The queue may end by itself: whoever started this worker starts another one when the database is back.
+      void worker.done.catch(() => {}).then(stop);
+      if (process.send && !process.connected) stop();
+      await stopped;
       await worker.stop();
       if (process.connected) process.disconnect();
     });

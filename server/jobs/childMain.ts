@@ -6,6 +6,8 @@ import { doOrder, type Order, type Outcome } from './child.ts';
 /** The process of one order: does it, answers, ends. Who listens or edits goes before it. */
 setPriority(10);
 process.on('disconnect', () => process.exit(0));
+// Whoever started it may be gone already.
+if (!process.connected) process.exit(0);
 process.on('message', async (message) => {
   const order = message as Order;
   const db = openDb(order.url, 2);

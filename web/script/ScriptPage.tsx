@@ -74,11 +74,12 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
         const id = makeId('line');
         // The line is there with its first letter; it is written on in its own row.
         const edit = flushSync(() => run('Write a line', insertLine(scene.id, id, place.role, text.trim(), place.after, makeId)));
-        if (!edit) return;
+        if (!edit) return false;
         goOnWith({ kind: 'words', scene: scene.id, line: id }, edit);
         fresh.add(id);
         flushSync(() => setPending(undefined));
         focusLine(id, true);
+        return true;
       }}
       onLeave={(step) => {
         setPending(undefined);
@@ -309,8 +310,8 @@ function NewLine({
   place: Pending;
   focused: boolean;
   onRole: (role: string) => void;
-  /** Something was typed. */
-  onBegin: (text: string) => void;
+  /** Something was typed; whether it is a line now. */
+  onBegin: (text: string) => boolean;
   onLeave: (step: 1 | -1) => void;
   onPaste: (text: string) => void;
 }) {
@@ -344,13 +345,11 @@ function NewLine({
             const { value } = event.target;
             // A character that is still being composed from several keys stays here until it is done.
             if ((event.nativeEvent as InputEvent).isComposing || !value.trim()) return setText(value);
-            setText('');
-            onBegin(value);
+            setText(onBegin(value) ? '' : value);
           }}
           onCompositionEnd={(event) => {
             const { value } = event.currentTarget;
-            setText('');
-            if (value.trim()) onBegin(value);
+            setText(value.trim() && onBegin(value) ? '' : value);
           }}
           onPaste={(event) => {
             const pasted = event.clipboardData.getData('text/plain');

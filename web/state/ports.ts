@@ -10,7 +10,7 @@ const PRESENT_MS = 45_000;
 
 const server: ServerPort = {
   open: (production) => getJson<Opened>(`/productions/${production}`),
-  send: (production, change, seen) => sendJson<Answer>('POST', `/productions/${production}/changes`, { ...change, seen }),
+  send: (production, change, seen) => sendJson<Answer>('POST', `/productions/${production}/changes`, { ...change, seen }, { lasting: true }),
   missed: (production, after) => getJson(`/productions/${production}/changes?after=${after}`),
   change: (production, id) => getJson(`/productions/${production}/changes/${id}`),
   theirs: (production, conflict) => sendJson<{ conflicts: readonly Conflict[] }>('POST', `/productions/${production}/conflicts/${conflict}/theirs`),
@@ -47,7 +47,7 @@ function listenTo(production: string, after: () => number, onEvent: (event: Live
   };
   const seen = (): void => (document.visibilityState === 'hidden' ? close() : open());
   const present = setInterval(() => void sendJson('POST', `/productions/${production}/windows`, {}).catch(() => {}), PRESENT_MS);
-  const gone = (): void => void sendJson('POST', `/productions/${production}/windows`, { gone: true }).catch(() => {});
+  const gone = (): void => void sendJson('POST', `/productions/${production}/windows`, { gone: true }, { lasting: true }).catch(() => {});
   document.addEventListener('visibilitychange', seen);
   window.addEventListener('pagehide', gone);
   window.addEventListener('pageshow', open);

@@ -403,7 +403,8 @@ export class Session {
   private receive(changes: readonly TakenChange[]): void {
     const next = withTaken(this.replica, changes);
     if (!next) {
-      void this.catchUp();
+      // What fails here is asked for again with the next answer.
+      void this.catchUp().catch(() => {});
       return;
     }
     for (const { window, revision, parts } of changes)

@@ -160,17 +160,26 @@ export function useTyped(target: Target, stored: string, onKept?: (edit: string)
   };
 }
 
-/** Words that a page lost before they were an edit: brought in again. Gives those whose place is gone. */
+/** A line that was on its way when the page was lost may come in a moment. */
+const WAIT_MS = 300;
+const TRIES = 15;
+
+/** Words that a page lost before they were an edit: brought in again. Gives those whose place is gone for good. */
 export async function recoverTyped(production: string, mine: (window: string) => boolean): Promise<string[]> {
   const lost: string[] = [];
+  const here = (): boolean => useProduction.getState().id === production;
   for (const key of (await local.keys()).filter((one) => one.startsWith(prefix(production)))) {
     const owner = key.split(' ').at(-1) as string;
     if (!mine(owner) || [...open.keys()].some((field) => key === `${prefix(production)}${field} ${windowId()}`)) continue;
     const kept = (await local.get(key)) as Kept | undefined;
-    if (kept) {
-      const { gone } = keepTyped(kept.target, kept.value, { seen: kept.seen });
-      if (gone) lost.push(kept.value);
+    let gone = false;
+    for (let tries = 0; kept && here(); tries++) {
+      gone = keepTyped(kept.target, kept.value, { seen: kept.seen }).gone === true;
+      if (!gone || tries >= TRIES) break;
+      await new Promise((resolve) => setTimeout(resolve, WAIT_MS));
     }
+    if (!here()) return lost;
+    if (kept && gone) lost.push(kept.value);
     await keptHere();
     await local.del(key);
   }
