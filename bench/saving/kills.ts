@@ -78,5 +78,5 @@ export async function benchKills(kills = 200, seed = 1) {
   }
   const lost = acknowledged.filter((change) => !there.has(change));
   await house.close();
-  return { kills: count, acknowledged: acknowledged.length, lost: lost.length, failedStarts, slowestStartSeconds: Math.round(slowest / 100) / 10 };
+  return { kills: count, acknowledged: acknowledged.length, lost: lost.length, failedStarts, processesLeft: house.left, slowestStartSeconds: Math.round(slowest / 100) / 10 };
 }
