@@ -11,6 +11,21 @@ import { openBrowser } from '../e2e/browser.ts';
 const url = process.argv[2] ?? 'http://127.0.0.1:4170';
 const out = (name: string): string => join(import.meta.dirname, '..', 'docs', 'screenshots', name);
 const browser = await openBrowser();
+
+/** Another window's words for a line of the demo, made on what this one has not seen: nothing of the demo is changed by it. */
+async function twoVersions(): Promise<void> {
+  await browser.wait(`
+    const id = kipzo.production.getState().id;
+    const { document, revision } = await (await fetch('/api/productions/' + id)).json();
+    const [scene, { lines }] = Object.entries(document.scenes)[0];
+    const [line, { text }] = Object.entries(lines).sort((a, b) => (a[1].order < b[1].order ? -1 : 1))[2];
+    const change = (name, from, to, window, more) => fetch('/api/productions/' + id + '/changes', { method: 'POST', headers: { 'Content-Type': 'application/json', 'x-kipzo-window': window }, body: JSON.stringify({ id: 'cg_' + crypto.randomUUID().replaceAll('-', '').slice(0, 12), label: 'Change the words', base: revision, ...more, parts: [{ part: 'scenes/' + scene, forward: [{ op: 'replace', path: '/lines/' + line + '/text', value: to }], inverse: [{ op: 'replace', path: '/lines/' + line + '/text', value: from }] }] }) });
+    await change('theirs', text, text + ' Every day.', 'one', {});
+    await change('mine', text, 'Somebody must have left the tap open all night long.', 'two', {});
+    await change('back', text + ' Every day.', text, 'one', { base: revision + 1 });
+  `);
+}
+
 try {
   await browser.driver.get(url);
   await browser.find('[data-production="How tides work"] img');
@@ -60,6 +75,12 @@ try {
   await browser.driver.sleep(1000);
   await browser.shot(out('review.png'));
   rmSync(folder, { recursive: true });
+  await twoVersions();
+  await browser.driver.get(`${url}/p/${id}/script`);
+  await browser.find('[data-conflict]');
+  await browser.driver.sleep(1500);
+  await browser.shot(out('two-versions.png'));
+  await (await browser.button('Keep what is stored')).click();
   await browser.driver.get(`${url}/p/${id}/export`);
   await browser.find('[data-export]');
   await browser.driver.sleep(4000);

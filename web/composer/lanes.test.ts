@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import type { Cue, Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
+import { hangCue } from '#core/edit/commands/cues';
 import { setGap } from '#core/edit/commands/lines';
 import { changeLayer } from '#core/edit/commands/stage';
 import { schedule } from '#core/schedule/schedule';
 import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { layerColour, type PlacedScene, roleOfLayer } from './film.ts';
-import { cueLabel, lanesOf } from './lanes.ts';
+import { cueLabel, freeFrom, lanesOf } from './lanes.ts';
 import { overlapsOf } from './Ribbon.tsx';
 
 const placed = (document: Document): PlacedScene => schedule(document, () => undefined).scenes[0] as PlacedScene;
@@ -90,5 +91,31 @@ describe('overlaps on the ribbon', () => {
     expect(found?.b.id).toBe(second);
     expect(found?.from).toBe(early.lines[1]?.start);
     expect(found?.to).toBe(early.lines[0]?.end);
+  });
+});
+
+describe('a place for copies', () => {
+  const { document: on, scene: at } = sampleDocument();
+  const [layer] = inOrder(on.scenes[at]?.layers ?? {})[0] as [string, unknown];
+  const wave = (start: number, seconds = 1) => ({
+    ...gestureOn(layer, ''),
+    start: { to: 'scene', edge: 'start', offset: start * 48_000 } as const,
+    end: { ticks: seconds * 48_000 },
+  });
+  const withCues = (...starts: number[]): PlacedScene => {
+    const { document } = edit(on, 'cues', 'cg_000000000001', (draft) => {
+      starts.forEach((start, n) => hangCue(at, `cu_00000000000${n}`, wave(start))(draft));
+    });
+    return placed(document);
+  };
+  it('is where it was asked for while nothing lies there', () => expect(freeFrom(withCues(1), ['cu_000000000000'], 48_000 * 5, 48_000)).toBe(48_000 * 5));
+  it('is behind whatever lies there, also behind what it is copied from', () => {
+    expect(freeFrom(withCues(1), ['cu_000000000000'], 48_000 * 1.5, 48_000)).toBe(48_000 * 2);
+    expect(freeFrom(withCues(1, 2, 3.5), ['cu_000000000000'], 48_000, 48_000)).toBe(48_000 * 4.5);
+  });
+  it('is one for all copies together, none of which lies on another', () => {
+    const scene = withCues(1, 2.5);
+    const place = freeFrom(scene, ['cu_000000000000', 'cu_000000000001'], 48_000 * 2, 48_000);
+    expect(place).toBeGreaterThanOrEqual(48_000 * 3.5);
   });
 });
