@@ -327,3 +327,10 @@ describe('a new production', () => {
     expect(tall.scenes).toBe(document.scenes);
   });
 });
+
+it('a script with hundreds of speakers is refused in a sentence that says why', () => {
+  const script = readScript(Array.from({ length: 500 }, (_, n) => `PERSON ${n}: Hello.`).join('\n'));
+  const production = { title: 'Crowd', slug: 'crowd', frame: '16:9', fps: 24 } as const;
+  expect(() => fromScript(script, production, seededIds(5))).toThrow(/500 speakers .*at most 60\. Check that every line begins/);
+  expect(Object.keys(fromScript(readScript(Array.from({ length: 60 }, (_, n) => `PERSON ${n}: Hello.`).join('\n')), production, seededIds(6)).production.roles)).toHaveLength(60);
+});

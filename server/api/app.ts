@@ -117,7 +117,8 @@ export function createApp({ db, hosts = [], silent = false, instance }: AppOptio
   app.use((thrown: unknown, req: Request, res: Response, next: NextFunction) => {
     if (res.headersSent) return next(thrown);
     const problem = asFailure(thrown);
-    if (problem.status >= 500) log.error({ err: thrown, url: req.url });
+    // What has a sentence of its own is known: only faults of ours are logged with their way.
+    if (problem.code === 'server-error') log.error({ err: thrown, url: req.url });
     res
       .status(problem.status)
       .type('application/problem+json')

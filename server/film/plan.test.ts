@@ -8,7 +8,7 @@ import { renameProduction, renameScene, setCaptions } from '#core/edit/commands/
 import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
-import { documentSummary } from '../summary.ts';
+import { documentSummary, summaryOf } from '../summary.ts';
 import { freshDatabase } from '../testing/database.ts';
 import { planFilm } from './films.ts';
 import { type FilmOptions, FilmOptionsSchema, SIDES, sizeFor } from './options.ts';
@@ -119,4 +119,15 @@ describe('what the list of productions tells of one', () => {
       expect(piece.colour).toBe(summary.cast[n % 2]?.colour);
     });
   });
+});
+
+it('of a very long film the list tells the talk coarsely, from its first line to its last', () => {
+  const lines = Array.from({ length: 1200 }, (_, n) => [n * 96_000, n * 96_000 + 72_000, Object.keys(made.document.production.roles)[n % 2] as string, n % 3 === 0] as const);
+  const summary = summaryOf(made.document.production, { 'scenes/x': { order: 'a0', length: 1200 * 96_000, lines } });
+  expect(summary.lines).toBe(1200);
+  expect(summary.drafts).toBe(400);
+  expect(summary.ribbon.length).toBeLessThanOrEqual(400);
+  expect(summary.ribbon.length).toBeGreaterThan(350);
+  expect(summary.ribbon[0]?.start).toBe(0);
+  expect(summary.ribbon.at(-1)?.start).toBeGreaterThan(1190 * 96_000);
 });
