@@ -226,3 +226,16 @@ it('a chosen take is the one that is used', () => {
   now = edit(now, '3', CHANGE, chooseTake(scene, lineId, one)).document;
   expect((now.scenes[scene] as Document['scenes'][string]).lines[lineId]?.take).toBe(one);
 });
+
+it('an edit never holds a text that no store can keep: NUL goes, half a pair becomes a sign, in the document and in the change', () => {
+  const { document, scene: at } = sampleDocument();
+  const made = edit(document, 'Rename \ud83c', 'cg_000000000001', (draft) => {
+    draft.production.title = 'Ebb\u0000 and \ud83c flow';
+    (draft.scenes[at] as Document['scenes'][string]).title = 'Quay 🌊';
+  });
+  expect(made.document.production.title).toBe('Ebb and \ufffd flow');
+  expect(made.document.scenes[at]?.title).toBe('Quay 🌊');
+  expect(made.change?.label).toBe('Rename \ufffd');
+  expect(JSON.stringify(made.change)).not.toMatch(/\\u0000|\\ud83c/);
+  expect(applyPatches(document, made.change?.parts ?? [], 'forward')).toEqual(made.document);
+});

@@ -57,6 +57,20 @@ describe.each(['slt', 'rms', 'kal16'])('a script that is not what %s says', (voi
   });
 });
 
+describe.each(['slt', 'rms', 'awb'])('a script of entirely other words than %s says', (voice) => {
+  const samples = said('flite', voice, 'Please bring me an orange and a string of lamps before it is dark');
+  const other = 'Seven small boats lean on the wet sand and wait for tomorrow'.split(' ');
+  it('has none of its words laid anywhere, and the mouth moves by what is heard', () => {
+    const heard = listen(samples, other, speechResources());
+    expect(heard.aligned).toBe(false);
+    expect(heard.words.map(({ text }) => text)).toEqual(other);
+    expect(heard.words.some(isSaid)).toBe(false);
+    const analysis = analysisOf(heard, samples);
+    expect(analysis.words).toHaveLength(other.length);
+    expect(new Set(analysis.mouth.map(({ shape }) => shape)).size).toBeGreaterThan(3);
+  });
+});
+
 it.each([
   ['de', 'Im Hafen liegen sieben kleine Boote auf dem nassen Sand.'],
   ['es', 'La luna tira con más fuerza del lado que está cerca.'],
