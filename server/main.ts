@@ -4,6 +4,7 @@ import { availableParallelism, setPriority } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from './api/app.ts';
 import { migrate, openDb } from './db/db.ts';
+import { tidyWhenIdle } from './idle.ts';
 import { planAgain, sweepJobs } from './jobs/jobs.ts';
 import type { WorkerRole } from './jobs/tasks.ts';
 import { keepDatabase } from './keeper.ts';
@@ -31,6 +32,7 @@ speechResources();
 if (process.env.KIPZO_SEED !== '0') await seedDemos(db, (text) => console.log(text));
 
 const app = createApp({ db, hosts: (process.env.KIPZO_HOSTS ?? '').split(',').filter(Boolean), instance: process.env.KIPZO_INSTANCE });
+const tidy = tidyWhenIdle();
 const server = app.listen(port, host, (error?: Error) => {
   if (error) {
     console.error(`Port ${port} is taken by another program. Choose one with ./start --port N.`);
@@ -39,6 +41,8 @@ const server = app.listen(port, host, (error?: Error) => {
   if (addressFile) writeFileSync(addressFile, `http://${host}:${port}`);
   console.log(`Kipzo is at http://${host}:${port}`);
 });
+
+server.on('request', tidy.asked);
 
 let stopping = false;
 const endKeeping = keepDatabase(db, process.env.KIPZO_DATA, (text) => console.error(text));
@@ -78,6 +82,7 @@ async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   endKeeping();
+  tidy.end();
   if (addressFile) rmSync(addressFile, { force: true });
   for (const worker of workers) worker.kill('SIGTERM');
   server.closeAllConnections();
