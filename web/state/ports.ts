@@ -1,7 +1,7 @@
 import { del, get, keys, set } from 'idb-keyval';
 import type { Conflict } from '#core/edit/conflict';
 import { clientId, getJson, sendJson } from '../api.ts';
-import type { Answer, LiveEvent, LocalPort, Opened, Ports, ServerPort, WindowPort } from './session.ts';
+import type { Answer, LiveEvent, LocalPort, Opened, Ports, ServerPort, WindowPort } from './sessionPorts.ts';
 import { openWindows, ownWindow, windowId } from './window.ts';
 
 const RECONNECT_MS = 1500;

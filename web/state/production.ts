@@ -8,7 +8,8 @@ import { type Conflict, keepBoth, keepMine } from '#core/edit/conflict';
 import { type LoggedChange, stacksOf } from '#core/edit/undo';
 import { makeId } from '../ids.ts';
 import { ports } from './ports.ts';
-import { Session, type SessionState, type SetAside } from './session.ts';
+import { Session } from './session.ts';
+import type { SessionState, SetAside } from './sessionPorts.ts';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved';
 

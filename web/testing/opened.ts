@@ -1,6 +1,7 @@
 import type { Document } from '#core/document/schema';
 import { attach } from '../state/production.ts';
-import { type ServerPort, Session } from '../state/session.ts';
+import { Session } from '../state/session.ts';
+import type { ServerPort } from '../state/sessionPorts.ts';
 
 /** A server that takes everything at once, as tests of pieces of the interface need it. */
 function willing(document: Document): ServerPort {

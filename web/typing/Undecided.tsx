@@ -4,7 +4,7 @@ import type { Document } from '#core/document/schema';
 import type { Conflict } from '#core/edit/conflict';
 import { nameOfLine } from '#core/schedule/resolve';
 import { discard } from '../state/production.ts';
-import type { SetAside } from '../state/session.ts';
+import type { SetAside } from '../state/sessionPorts.ts';
 import { Button, Popover, PopoverPanel, Tip } from '../ui/parts.tsx';
 import { Versions } from './Versions.tsx';
 

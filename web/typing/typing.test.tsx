@@ -9,7 +9,7 @@ import { sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { stacks, undo, useProduction } from '../state/production.ts';
-import type { LiveEvent } from '../state/session.ts';
+import type { LiveEvent } from '../state/sessionPorts.ts';
 import { opened } from '../testing/opened.ts';
 import { TypedName } from './TypedName.tsx';
 import { AlsoOpen, Undecided } from './Undecided.tsx';
