@@ -5,19 +5,20 @@ const node = { environment: 'node' as const };
 export default defineConfig({
   test: {
     projects: [
-      { test: { ...node, name: 'core', include: ['core/**/*.test.ts'] } },
+      // A loaded machine takes its time: limits are there for what hangs, never for what is slow.
+      { test: { ...node, name: 'core', include: ['core/**/*.test.ts'], testTimeout: 240_000 } },
       {
         test: {
           ...node,
           name: 'server',
           include: ['server/**/*.test.ts', 'demo/**/*.test.ts', 'bench/**/*.test.ts'],
-          testTimeout: 120_000,
+          testTimeout: 300_000,
           hookTimeout: 180_000,
           fileParallelism: false,
         },
       },
-      { test: { name: 'web', environment: 'happy-dom', include: ['web/**/*.test.tsx', 'web/**/*.test.ts'] } },
-      { test: { ...node, name: 'e2e', include: ['e2e/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 240_000, fileParallelism: false } },
+      { test: { name: 'web', environment: 'happy-dom', include: ['web/**/*.test.tsx', 'web/**/*.test.ts'], setupFiles: ['web/testing/setup.ts'], testTimeout: 120_000 } },
+      { test: { ...node, name: 'e2e', include: ['e2e/**/*.test.ts'], testTimeout: 400_000, hookTimeout: 400_000, fileParallelism: false } },
     ],
   },
 });

@@ -50,7 +50,7 @@ export async function openBrowser({ width = 1280, height = 800, microphone }: { 
           return value;
         }),
     /** Waits until a script gives something true. */
-    async until(what: string, script: string, milliseconds = 20_000): Promise<void> {
+    async until(what: string, script: string, milliseconds = 60_000): Promise<void> {
       await driver.wait(
         async () => {
           try {
@@ -63,10 +63,10 @@ export async function openBrowser({ width = 1280, height = 800, microphone }: { 
         `Waited in vain: ${what}`,
       );
     },
-    find: (css: string, milliseconds = 15_000): Promise<WebElement> => driver.wait(until.elementLocated(By.css(css)), milliseconds, `Nothing on the page is ${css}`),
+    find: (css: string, milliseconds = 45_000): Promise<WebElement> => driver.wait(until.elementLocated(By.css(css)), milliseconds, `Nothing on the page is ${css}`),
     all: (css: string): Promise<WebElement[]> => driver.findElements(By.css(css)),
     button: (name: string): Promise<WebElement> =>
-      driver.wait(until.elementLocated(By.xpath(`//button[normalize-space()="${name}" or @aria-label="${name}"]`)), 15_000, `No button is called ${name}`),
+      driver.wait(until.elementLocated(By.xpath(`//button[normalize-space()="${name}" or @aria-label="${name}"]`)), 45_000, `No button is called ${name}`),
     /** Gives files to the chooser that a button opens. */
     async choose(press: () => Promise<void>, ...files: string[]): Promise<void> {
       await run('HTMLInputElement.prototype.click = function () { if (this.type !== "file") this.dispatchEvent(new MouseEvent("click", { bubbles: true })); }');

@@ -342,7 +342,7 @@ describe('a new production', () => {
     await house.restart();
     // Workers of the killed server end by themselves, and do not render on unseen.
     const alive = () => workers.filter((pid) => existsSync(`/proc/${pid}`));
-    for (let tries = 0; alive().length > 0 && tries < 100; tries++) await browser.driver.sleep(100);
+    for (let tries = 0; alive().length > 0 && tries < 600; tries++) await browser.driver.sleep(100);
     expect(alive()).toEqual([]);
     expect(Object.values((await get<{ document: { scenes: Record<string, { title: string }> } }>(`/productions/${id}`)).document.scenes)[0]?.title).toMatch(
       /Before the kill|While it was gone/,

@@ -3,8 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Voice } from '#core/document/schema';
+import type { Picture } from '#core/draw/picture';
 import { voicePreset } from '#core/speech/voices';
 import { writeWav } from '#core/speech/wav';
+import { encodePictures } from '../film/renderSegment.ts';
 import { importSound } from '../media/importSound.ts';
 import { getMedia, mediaBytes, putMedia } from '../media/store.ts';
 import { SCRATCH, scratchFolder, sweepScratch } from '../scratch.ts';
@@ -133,6 +135,16 @@ describe('a program', () => {
   it('that is not installed is named as what it is', async () => {
     await expect(runProgram('no-such-synthesizer', [], 'It failed.')).rejects.toMatchObject({ code: 'program-missing', status: 503 });
     await expect(runProgram('no-such-synthesizer', [], 'It failed.')).rejects.toThrow('no-such-synthesizer is missing');
+  });
+  it('that encodes a film is named too where it is missing', async () => {
+    const path = process.env.PATH;
+    try {
+      process.env.PATH = '/nowhere';
+      const picture: Picture = { width: 64, height: 36, background: '#ffffff', planes: [] };
+      await expect(encodePictures([picture], new Map(), ['-f', 'rawvideo', '-'], { width: 64, height: 36 })).rejects.toMatchObject({ code: 'program-missing' });
+    } finally {
+      process.env.PATH = path;
+    }
   });
   it('that fails says what its caller says of it, and one that takes too long is stopped', async () => {
     await expect(runProgram('false', [], 'The words could not be said.')).rejects.toThrow('The words could not be said.');

@@ -109,7 +109,7 @@ describe('music under the whole film', () => {
   it('may be a file of one’s own; one that is no sound leaves all as it was', async () => {
     chosen.files = [new File(['x'], 'Sea song.mp3')];
     fireEvent.click(screen.getByRole('button', { name: 'Your own file' }));
-    await vi.waitFor(() => expect(sounds()).toMatchObject([{ name: 'Sea song', source: 'c'.repeat(64) }]));
+    await vi.waitFor(() => expect(sounds()).toMatchObject([{ name: 'Sea song', source: 'c'.repeat(64) }]), 20_000);
     stored.fails = 'This is no sound.';
     fireEvent.click(screen.getAllByRole('button', { name: 'Your own file' }).at(-1) as HTMLElement);
     await new Promise((next) => setTimeout(next, 20));

@@ -106,7 +106,7 @@ describe('home', () => {
     answers['GET /productions with moon+PULLS'] = { productions: [listed({ id: 'b', title: 'Tides' })], total: 1 };
     answers['GET /productions with volcano'] = { productions: [], total: 0 };
     fireEvent.change(find, { target: { value: 'moon PULLS' } });
-    await vi.waitFor(() => expect(screen.queryByText('Ferries')).toBeNull());
+    await vi.waitFor(() => expect(screen.queryByText('Ferries')).toBeNull(), 20_000);
     expect(screen.getByText('Tides')).toBeTruthy();
     fireEvent.change(find, { target: { value: 'volcano' } });
     expect(await screen.findByText('No production and no line contains “volcano”.')).toBeTruthy();
