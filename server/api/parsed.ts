@@ -3,12 +3,12 @@ import * as v from 'valibot';
 import { failure } from '#core/document/failure';
 import { shortened, storable } from '#core/document/text';
 
-/** A request's data by its schema; a Failure that names the field where it is something else. */
-export function parsed<S extends v.GenericSchema>(schema: S, data: unknown): v.InferOutput<S> {
+/** A request's data by its schema; a Failure that names the field, or the `subject` as people know it, where it is something else. */
+export function parsed<S extends v.GenericSchema>(schema: S, data: unknown, subject?: string): v.InferOutput<S> {
   const result = v.safeParse(schema, data);
   if (result.success) return result.output;
   const issue = result.issues[0] as v.BaseIssue<unknown>;
-  throw failure('bad-request', `${v.getDotPath(issue) ?? 'The request'} ${issue.message}.`, 400);
+  throw failure('bad-request', `${subject ?? v.getDotPath(issue) ?? 'The request'} ${issue.message}.`, 400);
 }
 
 const header = (req: Request, name: string): string => storable(shortened(String(req.headers[name] ?? ''), 80));

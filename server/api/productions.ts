@@ -52,7 +52,7 @@ export function productionRoutes(db: Db, live: Live): Router {
 
   router.post('/:id/changes', async (req, res) => {
     const id = param(req, 'id');
-    const { seen, ...change } = parsed(ChangeSchema, req.body);
+    const { seen, ...change } = parsed(ChangeSchema, req.body, 'This edit');
     const answer = await applyChange(db, id, { client: clientOf(req), window: windowOf(req), seen }, change as Change);
     res.json(answer);
     const taken = answer.missed?.find((one) => one.id === change.id) ?? (answer.outcome === 'taken' ? (await changesAfter(db, id, answer.revision - 1))?.at(-1) : undefined);

@@ -6,7 +6,7 @@ import { takeOf } from '#core/schedule/timing';
 import { isSaid } from '#core/speech/analysis';
 import { DRAFT_ENGINE } from '#core/speech/voices';
 import { inOrder } from '#core/time/order';
-import { sendJson } from '../api.ts';
+import { ApiError, sendJson } from '../api.ts';
 import { makeId } from '../ids.ts';
 import { changedElsewhere, run, useProduction } from './production.ts';
 
@@ -20,6 +20,10 @@ interface Made {
 
 /** A line that another window changed gets its draft there; this window makes it only if none has come by then. */
 const ELSEWHERE_MS = 8000;
+
+/** While the server is away nothing is asked of it; this long after, it is tried again. */
+const AWAY_MS = 4000;
+let awayUntil = 0;
 
 const inFlight = new Set<string>();
 const failed = new Map<string, number>();
@@ -45,7 +49,7 @@ export const timesOf = (line: Line, words: Made['words']): Take['times'] =>
  */
 export function makeDrafts(): void {
   const { document, log } = useProduction.getState();
-  if (!document) return;
+  if (!document || Date.now() < awayUntil) return;
   // Before any edit, drafts belong to the making of the production itself.
   const follows = [...log].reverse().find((change) => !change.follows)?.id ?? `cg_${document.production.id.slice(3)}`;
   for (const [sceneId, scene] of Object.entries(document.scenes))
@@ -79,6 +83,12 @@ export function makeDrafts(): void {
           run('Draft voice', addTake(sceneId, lineId, makeId('take'), take), { follows, byMachine: true, quiet: true });
         })
         .catch((thrown) => {
+          if (thrown instanceof ApiError && (thrown.status === 0 || thrown.status >= 500)) {
+            // That may pass: the line has its draft later.
+            awayUntil = Date.now() + AWAY_MS;
+            setTimeout(makeDrafts, AWAY_MS + 50);
+            return;
+          }
           failed.set(key, (failed.get(key) ?? 0) + 1);
           if ((failed.get(key) ?? 0) > 1) toast.error(sentenceOf(thrown), { id: 'draft' });
         })
