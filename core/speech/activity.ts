@@ -91,17 +91,21 @@ export function speechActivity({ frames, mel }: Features): Activity {
 const NOISY = 35;
 const LEAST_GAIN = 0.1;
 
-/** Spectral subtraction in mel bands (Boll 1979) where a recording needs it; clean sound is left alone. */
-export function denoised(features: Features, { peak, floor, noise }: Activity): Features {
-  if (peak - floor >= NOISY) return features;
-  const mel = new Float64Array(features.mel.length);
+/**
+ * Spectral subtraction in mel bands (Boll 1979), in place, where a recording needs it; clean sound is left alone. Says
+ * whether it did.
+ */
+export function denoise({ mel }: Features, { peak, floor, noise }: Activity): boolean {
+  if (peak - floor >= NOISY) return false;
+  // The frame before as it was.
+  const last = mel.slice(0, BANDS);
   for (let n = 0; n < mel.length; n++) {
-    const power = features.mel[n] as number;
+    const band = n % BANDS;
+    const power = mel[n] as number;
     // The gain is taken from three frames: a single loud one in noise is no sound.
-    const before = features.mel[n - BANDS] ?? power;
-    const after = features.mel[n + BANDS] ?? power;
-    const smooth = (before + 2 * power + after) / 4;
-    mel[n] = power * Math.max(LEAST_GAIN, 1 - (noise[n % BANDS] as number) / (smooth + 1e-9));
+    const smooth = ((last[band] as number) + 2 * power + (mel[n + BANDS] ?? power)) / 4;
+    last[band] = power;
+    mel[n] = power * Math.max(LEAST_GAIN, 1 - (noise[band] as number) / (smooth + 1e-9));
   }
-  return { frames: features.frames, mel };
+  return true;
 }

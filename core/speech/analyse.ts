@@ -1,5 +1,5 @@
 import { toTicks } from '../time/ticks.ts';
-import { denoised, type Stretch, speechActivity } from './activity.ts';
+import { denoise, type Stretch, speechActivity } from './activity.ts';
 import { align } from './align.ts';
 import { ANALYSIS_VERSION, type Analysis, isSaid } from './analysis.ts';
 import { corrected, type TimedPhone } from './boundaries.ts';
@@ -132,12 +132,12 @@ export class Listening {
     const raw = melEnergies(samples);
     this.frames = raw.frames;
     const activity = speechActivity(raw);
-    const clean = denoised(raw, activity);
+    const cleaned = denoise(raw, activity);
     // In noise every frame is loud: only what lies within speech tells the channel's mean.
     const inside = new Uint8Array(this.frames);
     for (const { from, to } of activity.stretches) inside.fill(1, from, to);
-    const noisy = clean !== raw && activity.stretches.length > 0;
-    this.features = cepstra(clean, (t) => (noisy ? inside[t] === 1 : (activity.level[t] as number) > activity.peak - 35));
+    const noisy = cleaned && activity.stretches.length > 0;
+    this.features = cepstra(raw, (t) => (noisy ? inside[t] === 1 : (activity.level[t] as number) > activity.peak - 35));
     if (noisy) widen(this.features, (t) => inside[t] === 1);
     this.noisy = noisy;
     this.overNoise = activity.peak - activity.floor;
