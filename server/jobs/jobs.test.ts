@@ -68,6 +68,19 @@ describe('a job', () => {
     await running;
     expect((await jobAnswer(base.db, id)).state).toBe('cancelled');
   });
+  it('that is stopped before anybody began leaves no uploaded file behind', async () => {
+    const folder = await scratchFolder('upload');
+    const path = join(folder, 'given.wav');
+    writeFileSync(path, tone(1));
+    const id = await waiting();
+    await base
+      .db('jobs')
+      .where({ id })
+      .update({ input: JSON.stringify({ path, name: 'given.wav' }) });
+    await cancelJob(base.db, id);
+    expect(existsSync(path)).toBe(false);
+    rmSync(folder, { recursive: true });
+  });
   it('ends with the request that waits for it', async () => {
     const stop = new AbortController();
     const doing = doJob(base.db, 'draft', { text: 'One two three. '.repeat(100), voice }, stop.signal);

@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import { rm } from 'node:fs/promises';
 import type { JobAnswer } from '#core/document/answers';
 import { Failure, failure, sentenceOf } from '#core/document/failure';
 import type { Db } from '../db/db.ts';
@@ -65,8 +66,11 @@ export async function doJob<T>(db: Db, kind: JobKind, input: object, signal: Abo
   }
 }
 
+/** Stops a job; a file that was uploaded for it goes too, also where no worker has looked at it yet. */
 export async function cancelJob(db: Db, id: string): Promise<void> {
-  await db('jobs').where({ id }).whereIn('state', ['waiting', 'working']).update({ state: 'cancelled' });
+  const [stopped] = await db('jobs').where({ id }).whereIn('state', ['waiting', 'working']).update({ state: 'cancelled' }, ['input']);
+  const { path } = (stopped?.input ?? {}) as { path?: string };
+  if (path) await rm(path, { force: true });
 }
 
 /** What a task has to do its work with. */

@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { typed, withEmphasis } from './writing.ts';
+import type { Document } from '#core/document/schema';
+import { setLineText } from '#core/edit/commands/lines';
+import { sampleDocument } from '#core/testing/samples';
+import { inOrder } from '#core/time/order';
+import { makeId } from '../ids.ts';
+import { run, useProduction } from '../state/production.ts';
+import { opened } from '../testing/opened.ts';
+import { castByName, typed, withEmphasis } from './writing.ts';
 
 describe('a row that is typed', () => {
   it('has its speaker before a colon and in brackets how it is said', () => {
@@ -20,5 +27,26 @@ describe('emphasis by key', () => {
     ['nothing where no word is', 'a  ?', 4, 4, 'a  ?'],
   ])('marks %s', (_, text, from, to, marked) => {
     expect(withEmphasis(text, from, to).text).toBe(marked);
+  });
+});
+
+describe('a new line that begins with a name', () => {
+  const made = sampleDocument();
+  const line = inOrder(made.document.scenes[made.scene]?.lines ?? {})[0]?.[0] as string;
+  const now = (): Document => useProduction.getState().document as Document;
+  const speaker = (): string | undefined => now().production.roles[now().scenes[made.scene]?.lines[line]?.role ?? '']?.name;
+  it('casts whoever is named and not there yet, who says the rest', () => {
+    opened(made.document);
+    const edit = run('Words', setLineText(made.scene, line, 'NOOR: Do you hear me?', makeId));
+    castByName(made.scene, line, 'NOOR: Do you hear me?', edit);
+    expect(speaker()).toBe('Noor');
+    expect(now().scenes[made.scene]?.lines[line]?.text).toBe('Do you hear me?');
+    expect(useProduction.getState().log.filter(({ follows }) => !follows)).toHaveLength(1);
+  });
+  it('casts nobody where no name stands, or somebody of the cast', () => {
+    opened(made.document);
+    expect(castByName(made.scene, line, 'Good morning.', undefined)).toBeUndefined();
+    expect(castByName(made.scene, line, 'Tully: Good morning.', undefined)).toBeUndefined();
+    expect(now()).toBe(made.document);
   });
 });

@@ -1,6 +1,6 @@
 import type { Document, Scene } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
-import { insertLine, insertScript, setDirection, setLineText } from '#core/edit/commands/lines';
+import { insertScript, setDirection, setLineText } from '#core/edit/commands/lines';
 import { addScene, emptyScene } from '#core/edit/commands/stage';
 import { addSpeaker, checkSpeakers, designsFor, freePlace, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
@@ -107,25 +107,6 @@ export function castByName(scene: string, lineId: string, text: string, follows:
     follows ? { follows } : {},
   );
   return role;
-}
-
-/** Keeps what was typed in a line. Gives the edit, if there was any. */
-export function keepLine(scene: string, lineId: string, text: string): string | undefined {
-  const document = now();
-  return document?.scenes[scene]?.lines[lineId] ? run('Change the words', wordsAsTyped(document, scene, lineId, text)) : undefined;
-}
-
-/** A new line after another one. Gives its id and the edit, or undefined where nothing is said. */
-export function writeLine(scene: string, after: string | null, role: string, text: string): { line: string; edit: string } | undefined {
-  const { speaker, text: said, direction } = typed(text);
-  if (!said) return undefined;
-  const who = (speaker && roleNamed(speaker, scene)) || role;
-  const line = makeId('line');
-  const edit = run('Write a line', (draft) => {
-    insertLine(scene, line, who, said, after, makeId)(draft);
-    if (direction) setDirection(scene, line, { direction })(draft);
-  });
-  return edit ? { line, edit } : undefined;
 }
 
 /** Puts a pasted dialogue after a line; headings in it begin scenes of their own. Gives how many lines came in. @throws Failure `too-many-speakers` */
