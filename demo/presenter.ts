@@ -1,6 +1,7 @@
 import type { Document } from '#core/document/schema';
+import { changeLayer } from '#core/edit/commands/layers';
 import { setLeadAndTail } from '#core/edit/commands/lines';
-import { changeLayer, renameScene, setBackdrop } from '#core/edit/commands/stage';
+import { renameScene, setBackdrop } from '#core/edit/commands/stage';
 import { fromScript } from '#core/edit/create';
 import { readScript } from '#core/formats/script/read';
 import { inOrder } from '#core/time/order';

@@ -7,7 +7,7 @@ export function studyPicture(): Uint8Array {
   const set = setOf('study');
   const surface = paintFully(
     nodePainter(),
-    { width: 1920, height: 1080, background: set?.background ?? '#ffffff', planes: [{ view: [1, 0, 0, 1, 960, 540], nodes: set?.draw() ?? [] }] },
+    { width: 1920, height: 1080, background: set?.background ?? '#ffffff', planes: [{ id: 'all', view: [1, 0, 0, 1, 960, 540], nodes: set?.draw() ?? [] }] },
     1600,
     900,
   );

@@ -1,6 +1,7 @@
 import type { Document } from '#core/document/schema';
+import { addLayer, changeLayer } from '#core/edit/commands/layers';
 import { insertScript, pinLine, setAside, setGap, setLeadAndTail } from '#core/edit/commands/lines';
-import { addLayer, changeLayer, renameScene } from '#core/edit/commands/stage';
+import { renameScene } from '#core/edit/commands/stage';
 import { addSpeaker, fromScript } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
 import { readScript } from '#core/formats/script/read';
@@ -65,11 +66,11 @@ export async function tides(tools: Tools): Promise<Document> {
   };
   const tully = layer('Tully');
   const marit = layer('Marit');
-  making.run('Place Marit', changeLayer(scene, marit, { x: -330, y: 452, scale: 1.42, turn: 0.2 }));
-  making.run('Place Tully', changeLayer(scene, tully, { x: 820, y: 462, scale: 1.3, turn: -0.2 }));
+  making.run('Place Marit', changeLayer(scene, marit, { x: -330, y: 452, scaleX: 1.42, scaleY: 1.42, turn: 0.2 }));
+  making.run('Place Tully', changeLayer(scene, tully, { x: 820, y: 462, scaleX: 1.3, scaleY: 1.3, turn: -0.2 }));
   making.run(
     'Bring on the radio',
-    addLayer(scene, makeId('layer'), { kind: 'prop', name: 'Radio', prop: 'radio', x: -70, y: 420, scale: 1.02, locked: false, hidden: false } as never),
+    addLayer(scene, makeId('layer'), { kind: 'prop', name: 'Radio', prop: 'radio', x: -70, y: 420, scaleX: 1.02, scaleY: 1.02, locked: false, hidden: false } as never),
   );
   making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.8), toTicks(1.6)));
 

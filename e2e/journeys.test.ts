@@ -9,7 +9,8 @@ import type { RawImage } from '#core/paint/paint';
 import { schedule } from '#core/schedule/schedule';
 import type { Analysis } from '#core/speech/analysis';
 import { voicePreset } from '#core/speech/voices';
-import { evaluate, poseAt } from '#core/stage/evaluate';
+import { evaluate } from '#core/stage/evaluate';
+import { poseAt } from '#core/stage/figures';
 import { filmFonts } from '#server/fonts';
 import { decodePicture, nodePainter } from '#server/paint/host';
 import { speak } from '#server/synth/synth';
@@ -157,9 +158,9 @@ describe('the demo', () => {
       if (backdrop.kind === 'picture') images.set(backdrop.media, await decodePicture(Buffer.from(await (await fetch(`${house.url}/api/media/${backdrop.media}`)).arrayBuffer())));
       const eased = place.shots.find((shot) => shot.cue.over > 0)?.start ?? 0;
       // Open mouths, at the middle of their vowels.
-      const wide = [...place.layers.values()].flatMap(({ mouth }) =>
-        mouth.starts.flatMap((start, index) => (mouth.shapes[index] === 'wide' ? [Math.round((start + (mouth.ends[index] as number)) / 2)] : [])),
-      );
+      const wide = [...place.layers.values()]
+        .flatMap(({ acting }) => acting ?? [])
+        .flatMap(({ mouth }) => mouth.starts.flatMap((start, index) => (mouth.shapes[index] === 'wide' ? [Math.round((start + (mouth.ends[index] as number)) / 2)] : [])));
       for (let n = 0; n < count; n++) {
         const tick = n === 0 ? eased + 14_000 : n <= 3 && wide.length ? (wide[(n * 5) % wide.length] as number) : Math.round(((n + 0.37) / count) * place.length);
         const width = 960;
@@ -186,7 +187,8 @@ describe('the demo', () => {
         if (picture.planes.length > 3 + (backdrop.kind === 'picture' ? 0 : 1)) kinds.caption++;
         if (n === 0 && eased) kinds.moving++;
         if (backdrop.kind === 'picture') kinds.picture++;
-        for (const acting of place.layers.values()) {
+        for (const { acting } of place.layers.values()) {
+          if (!acting) continue;
           const pose = poseAt(acting, tick);
           if (Math.abs(pose.headTurn + pose.bodyTurn) > 0.15) kinds.turned++;
           const at = acting.mouth.starts.findLastIndex((start) => start <= tick);

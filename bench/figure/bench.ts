@@ -58,7 +58,12 @@ function frameTimes(few: number, many: number): { short: number; long: number; r
 export async function benchFigure() {
   const painter = nodePainter();
   const film = new IncrementalPainter(painter, 1920, 1080);
-  const picture = (nodes: readonly Node[]) => ({ width: 1920, height: 1080, background: '#eaf2f0', planes: [{ view: [SCALE, 0, 0, SCALE, 960, 1000] as const, nodes }] });
+  const picture = (nodes: readonly Node[]) => ({
+    width: 1920,
+    height: 1080,
+    background: '#eaf2f0',
+    planes: [{ id: 'all', view: [SCALE, 0, 0, SCALE, 960, 1000] as const, nodes }],
+  });
   const evaluateMs: number[] = [];
   const paintMs: number[] = [];
   for (let n = 0; n < 600; n++) {

@@ -118,8 +118,8 @@ export function* syntheticPictures(variant: Variant, frames: number, characters 
       height: 1080,
       background: '#bfe0e6',
       planes: [
-        { view: variant === 'push' ? view : STILL_VIEW, nodes },
-        { view: IDENTITY, nodes: caption },
+        { id: 'stage', view: variant === 'push' ? view : STILL_VIEW, nodes },
+        { id: 'caption', view: IDENTITY, nodes: caption },
       ],
     };
   }

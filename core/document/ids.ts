@@ -6,6 +6,8 @@ export const ID_PREFIXES = {
   outfit: 'ou',
   scene: 'sc',
   layer: 'la',
+  key: 'ke',
+  effect: 'ef',
   line: 'ln',
   word: 'wd',
   take: 'tk',

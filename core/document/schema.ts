@@ -2,9 +2,10 @@ import * as v from 'valibot';
 import { EASES } from '../time/easing.ts';
 import { FRAME_RATES } from '../time/ticks.ts';
 import { ID_PREFIXES, type IdKind } from './ids.ts';
+import { type ColourOf, coloursOf, isColourProperty, isProperty, type LayerKind, type PropertyKind, type PropertyOf, propertiesOf, propertyInfo } from './properties.ts';
 import { isStorable } from './text.ts';
 
-export const DOCUMENT_VERSION = 1;
+export const DOCUMENT_VERSION = 2;
 
 const id = (kind: IdKind) => v.pipe(v.string(), v.regex(new RegExp(`^${ID_PREFIXES[kind]}_[0-9a-z]{12}$`), `is no ${kind} id`));
 const ticks = v.pipe(v.number(), v.integer('is not a whole number of ticks'), v.minValue(-(2 ** 40)), v.maxValue(2 ** 40));
@@ -207,35 +208,149 @@ export const BackdropSchema = v.variant('kind', [
 ]);
 export type Backdrop = v.InferOutput<typeof BackdropSchema>;
 
-export const LayerSchema = v.variant('kind', [
+/** How a value goes on from a key: by a name, or by a curve of one's own. */
+export const EaseSchema = v.union([
+  v.picklist(EASES),
+  v.object({ bezier: v.tuple([share, v.pipe(v.number(), v.minValue(-4), v.maxValue(5)), share, v.pipe(v.number(), v.minValue(-4), v.maxValue(5))]) }),
+]);
+
+/** A value at a moment. A key hangs like a cue, so that it moves with the voice. */
+export const KeySchema = v.object({ at: PinSchema, value: v.union([finite, colour]), ease: EaseSchema });
+export type Key = v.InferOutput<typeof KeySchema>;
+export type { Ease } from '../time/easing.ts';
+/** Keys by property, then by their id. */
+export type Keys = Record<string, Record<string, Key>>;
+
+/** Keys of a kind's own properties, each in its range. */
+const keysOf = (kind: PropertyKind) =>
+  v.optional(
+    v.pipe(
+      v.record(v.picklist([...propertiesOf(kind), ...coloursOf(kind)] as [string, ...string[]], 'is no property of this kind'), v.record(id('key'), KeySchema)),
+      v.check(
+        (keys) => Object.entries(keys).every(([property, list]) => Object.values(list).every(({ value }) => fits(property, value))),
+        'hold a value that its property cannot have',
+      ),
+    ),
+  );
+
+/** Whether a value is one that a property can have. */
+export const fits = (property: string, value: number | string): boolean => {
+  if (isColourProperty(property)) return typeof value === 'string';
+  return isProperty(property) && typeof value === 'number' && value >= propertyInfo(property).least && value <= propertyInfo(property).most;
+};
+
+type RestFields<K extends PropertyKind> = { [P in PropertyOf<K>]: v.OptionalSchema<v.GenericSchema<number>, undefined> } & {
+  [C in ColourOf<K>]: v.OptionalSchema<v.GenericSchema<string>, undefined>;
+};
+
+/** Fields for the rest values of a kind, from the table of properties. */
+function restFields<K extends PropertyKind>(kind: K): RestFields<K> {
+  const fields: Record<string, unknown> = {};
+  for (const name of propertiesOf(kind)) {
+    const { least, most } = propertyInfo(name);
+    fields[name] = v.optional(v.pipe(v.number(), v.minValue(least, `is below ${least}`), v.maxValue(most, `is above ${most}`)));
+  }
+  for (const name of coloursOf(kind)) fields[name] = v.optional(colour);
+  return fields as RestFields<K>;
+}
+
+/** Values of an effect or an entrance, by its own names; what they mean is said where it is drawn. */
+const values = v.record(text(40), v.union([finite, colour]));
+
+export const BLENDS = ['normal', 'multiply', 'screen', 'overlay', 'soft light', 'add'] as const;
+export type BlendName = (typeof BLENDS)[number];
+
+/** Comes or goes by an effect (core/stage/entrances) that takes some ticks. */
+export const PassageSchema = v.object({ effect: text(40), ticks: length, values: v.optional(values) });
+export type Passage = v.InferOutput<typeof PassageSchema>;
+
+/** Keys of an effect's own values. */
+const freeKeys = v.optional(v.record(text(40), v.record(id('key'), KeySchema)));
+export const EffectSchema = v.object({ order, effect: text(40), values, keys: freeKeys });
+export type Effect = v.InferOutput<typeof EffectSchema>;
+
+export const MASK_SHAPES = ['rectangle', 'rounded', 'ellipse'] as const;
+/** What is seen of a layer: where another layer is, or a shape in shares of its own box. */
+export const MaskSchema = v.union([
+  v.object({ layer: id('layer'), invert: v.boolean(), feather: v.pipe(v.number(), v.minValue(0), v.maxValue(200)) }),
   v.object({
-    kind: v.literal('character'),
-    order,
+    shape: v.picklist(MASK_SHAPES),
+    x: finite,
+    y: finite,
+    width: v.pipe(v.number(), v.minValue(0), v.maxValue(20)),
+    height: v.pipe(v.number(), v.minValue(0), v.maxValue(20)),
+    invert: v.boolean(),
+    feather: v.pipe(v.number(), v.minValue(0), v.maxValue(200)),
+  }),
+]);
+export type Mask = v.InferOutput<typeof MaskSchema>;
+
+export const SpanSchema = v.object({ start: PinSchema, end: EndSchema });
+export type StageSpan = v.InferOutput<typeof SpanSchema>;
+
+/** What every layer has, whatever its kind (layers.md, Layers). */
+const layerBase = {
+  /** Among those of the same parent, back to front. */
+  order,
+  name: v.optional(name),
+  /** The group that it belongs to, or the figure that holds it. */
+  parent: v.optional(id('layer')),
+  /** Of what a figure holds: in which hand. */
+  hand: v.optional(v.picklist(['left', 'right'])),
+  /** When it is on the stage; the whole scene if left out. */
+  span: v.optional(SpanSchema),
+  enter: v.optional(PassageSchema),
+  exit: v.optional(PassageSchema),
+  blend: v.optional(v.picklist(BLENDS)),
+  mask: v.optional(MaskSchema),
+  effects: v.optional(v.record(id('effect'), EffectSchema)),
+  locked: v.boolean(),
+  hidden: v.boolean(),
+  solo: v.optional(v.boolean()),
+};
+
+/** A kind's schema: what all have, its properties and keys, and what is its own. */
+const layerOf = <K extends LayerKind, O extends v.ObjectEntries>(kind: K, own: O) =>
+  v.strictObject({ kind: v.literal(kind), ...layerBase, ...restFields(kind), keys: kind === 'effect' ? freeKeys : keysOf(kind), ...own });
+
+export const FONT_ROLES = ['title', 'label', 'caption', 'captionBold'] as const;
+export const TEXT_ALIGNS = ['start', 'middle', 'end'] as const;
+export const SHAPE_FORMS = ['rectangle', 'rounded', 'ellipse', 'triangle', 'star', 'arrow', 'line'] as const;
+export type ShapeForm = (typeof SHAPE_FORMS)[number];
+const side = v.pipe(v.number(), v.minValue(1), v.maxValue(20_000));
+
+export const LayerSchema = v.variant('kind', [
+  layerOf('character', {
     character: id('character'),
     /** What it wears in this scene; everyday clothes if left out. */
     outfit: v.optional(id('outfit')),
-    x: finite,
-    y: finite,
-    scale: v.pipe(v.number(), v.minValue(0.05), v.maxValue(20)),
-    /** Which way the body faces at rest, -1 left .. 1 right. */
-    turn: signed,
-    locked: v.boolean(),
-    hidden: v.boolean(),
   }),
-  v.object({
-    kind: v.literal('prop'),
-    order,
-    name,
-    prop: text(40),
-    x: finite,
-    y: finite,
-    scale: v.pipe(v.number(), v.minValue(0.05), v.maxValue(20)),
-    locked: v.boolean(),
-    hidden: v.boolean(),
+  layerOf('prop', { prop: text(40) }),
+  /** A picture of one's own; its sides in stage units at scale 1. */
+  layerOf('picture', { media: hash, width: side, height: side }),
+  layerOf('text', {
+    text: text(2000),
+    font: v.picklist(FONT_ROLES),
+    align: v.picklist(TEXT_ALIGNS),
+    /** Longest row in stage units; rows only where they are written if left out. */
+    wrap: v.optional(side),
   }),
+  layerOf('shape', {
+    form: v.picklist(SHAPE_FORMS),
+    width: side,
+    height: side,
+    filled: v.boolean(),
+    /** Width of its line; none if 0. */
+    line: v.pipe(v.number(), v.minValue(0), v.maxValue(400)),
+  }),
+  layerOf('group', {}),
+  /** Works on what lies below it in its parent; its keys are of its effect's values too. */
+  layerOf('effect', { effect: text(40), values }),
 ]);
 export type Layer = v.InferOutput<typeof LayerSchema>;
-export type CharacterLayer = Extract<Layer, { kind: 'character' }>;
+export type LayerOf<K extends LayerKind> = Extract<Layer, { kind: K }>;
+export type LayerKindOf = Layer['kind'];
+export type CharacterLayer = LayerOf<'character'>;
 
 const cueBase = { order, start: PinSchema, end: EndSchema };
 const onLayer = { ...cueBase, layer: id('layer') };
@@ -267,7 +382,7 @@ export const CueSchema = v.variant('kind', [
   }),
   v.object({ kind: v.literal('look'), ...onLayer, target: TargetSchema }),
   /** A walk without a gait walks or runs by its speed. */
-  v.object({ kind: v.literal('move'), ...onLayer, x: finite, y: finite, walk: v.boolean(), gait: v.optional(v.picklist(['walk', 'run'])), ease: v.picklist(EASES) }),
+  v.object({ kind: v.literal('move'), ...onLayer, x: finite, y: finite, walk: v.boolean(), gait: v.optional(v.picklist(['walk', 'run'])), ease: EaseSchema }),
   v.object({
     kind: v.literal('camera'),
     ...cueBase,
@@ -282,8 +397,10 @@ export const CueSchema = v.variant('kind', [
     over: length,
     /** Slow drift inwards during the shot, share of the width by its end. */
     push: v.pipe(v.number(), v.minValue(-0.5), v.maxValue(0.5)),
+    /** Of `place`: centre and width in time. */
+    keys: keysOf('camera'),
   }),
-  v.object({ kind: v.literal('sound'), ...cueBase, ...sounding }),
+  v.object({ kind: v.literal('sound'), ...cueBase, ...sounding, keys: keysOf('sound') }),
   v.object({ kind: v.literal('caption'), ...cueBase, text: text(400) }),
 ]);
 export type Cue = v.InferOutput<typeof CueSchema>;

@@ -23,6 +23,14 @@ export const rotation = (rad: number): Matrix => {
   return [c, s, -s, c, 0, 0];
 };
 
+/** Scaled, then turned (radians), then moved. */
+export function placed(x: number, y: number, scaleX: number, scaleY: number, angle: number): Matrix {
+  if (angle === 0) return [scaleX, 0, 0, scaleY, x, y];
+  const c = Math.cos(angle);
+  const s = Math.sin(angle);
+  return [c * scaleX, s * scaleX, -s * scaleY, c * scaleY, x, y];
+}
+
 export interface Point {
   readonly x: number;
   readonly y: number;

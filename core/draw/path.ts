@@ -203,6 +203,62 @@ export function mapPath(path: Path, point: (x: number, y: number) => Point): Pat
 
 export const transformPath = (path: Path, m: Matrix): Path => mapPath(path, (x, y) => ({ x: m[0] * x + m[2] * y + m[4], y: m[1] * x + m[3] * y + m[5] }));
 
+/** Chords of a curve when its length is measured. */
+const CHORDS = 12;
+
+/** Straight pieces of a path as x y pairs, one list for each line that is drawn without lifting the pen. */
+function chords(path: Path): number[][] {
+  const lines: number[][] = [];
+  let line: number[] = [];
+  let [x, y, startX, startY] = [0, 0, 0, 0];
+  const go = (nx: number, ny: number): void => {
+    line.push(nx, ny);
+    [x, y] = [nx, ny];
+  };
+  for (let index = 0; index < path.length; ) {
+    const command = path[index++] as number;
+    const [a, b, c, d, e, f] = path.subarray(index, index + 6) as unknown as [number, number, number, number, number, number];
+    index += ARGUMENTS[command] as number;
+    if (command === MOVE) {
+      lines.push((line = [a, b]));
+      [x, y, startX, startY] = [a, b, a, b];
+    } else if (command === LINE) go(a, b);
+    else if (command === CLOSE) go(startX, startY);
+    else {
+      const [px, py] = [x, y];
+      for (let n = 1; n <= CHORDS; n++) {
+        const t = n / CHORDS;
+        const u = 1 - t;
+        if (command === QUAD) go(u * u * px + 2 * u * t * a + t * t * c, u * u * py + 2 * u * t * b + t * t * d);
+        else go(u ** 3 * px + 3 * u * u * t * a + 3 * u * t * t * c + t ** 3 * e, u ** 3 * py + 3 * u * u * t * b + 3 * u * t * t * d + t ** 3 * f);
+      }
+    }
+  }
+  return lines;
+}
+
+/** The first `share` (0..1) of a path's length, in straight pieces: what a pen has drawn so far. */
+export function trimmed(path: Path, share: number): Path {
+  const lines = chords(path);
+  const long = (line: readonly number[], n: number): number => Math.hypot((line[n] as number) - (line[n - 2] as number), (line[n + 1] as number) - (line[n - 1] as number));
+  let left = share * lines.reduce((sum, line) => sum + line.reduce((part, _, n) => (n >= 2 && n % 2 === 0 ? part + long(line, n) : part), 0), 0);
+  const out = pen();
+  for (const line of lines) {
+    if (left <= 0) break;
+    out.move(line[0] as number, line[1] as number);
+    for (let n = 2; n < line.length && left > 0; n += 2) {
+      const step = long(line, n);
+      const part = step > left ? left / step : 1;
+      out.line(
+        (line[n - 2] as number) + ((line[n] as number) - (line[n - 2] as number)) * part,
+        (line[n - 1] as number) + ((line[n + 1] as number) - (line[n - 1] as number)) * part,
+      );
+      left -= step;
+    }
+  }
+  return out.done();
+}
+
 /** SVG path data, two decimals. */
 export function toSvgData(path: Path): string {
   const letters = ['M', 'L', 'Q', 'C', 'Z'] as const;

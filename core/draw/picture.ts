@@ -25,8 +25,9 @@ export interface Stroke {
 }
 
 export interface Image {
-  /** Content hash of the picture. */
+  /** Content hash of the picture; of a moving one, which of its frames. */
   readonly media: string;
+  readonly frame?: number;
   /** Target rectangle in local units. */
   readonly x: number;
   readonly y: number;
@@ -34,7 +35,7 @@ export interface Image {
   readonly height: number;
 }
 
-export type Blend = 'normal' | 'multiply' | 'screen';
+export type Blend = 'normal' | 'multiply' | 'screen' | 'overlay' | 'soft light' | 'add';
 
 /** One thing to paint. `path` is local; `matrix` leads to stage units. */
 export interface Item {
@@ -69,16 +70,42 @@ export type Node = Item | Group;
 
 export const isGroup = (node: Node): node is Group => 'items' in node;
 
-/** Nodes that share one view (stage units to the frame's units). */
+/** Rows red, green, blue of a 3 x 4 matrix on sRGB levels; the last column is added, 1 for full. */
+export type ColourMatrix = readonly [number, number, number, number, number, number, number, number, number, number, number, number];
+
+/** What of a plane is kept: where the planes of the mask are (or, inverted, are not), by their opacity. */
+export interface PlaneMask {
+  readonly planes: readonly Plane[];
+  readonly invert: boolean;
+  /** Softness of its edge, in the picture's units. */
+  readonly feather: number;
+}
+
+/**
+ * Nodes that share one view, then planes on top of them, and how they look together. A plane with a look (alpha, blend,
+ * blur, masks, colour) is painted apart and laid down as one; looks are compared by value, nodes by reference.
+ */
 export interface Plane {
+  /** Names the plane from picture to picture, among those of the same parent. */
+  readonly id: string;
+  /** The nodes' own units to the picture's. */
   readonly view: Matrix;
   readonly nodes: readonly Node[];
+  readonly planes?: readonly Plane[];
+  readonly alpha?: number;
+  readonly blend?: Blend;
+  /** Standard deviation in the picture's units. */
+  readonly blur?: number;
+  /** In order: masks, then colour, then blur. */
+  readonly masks?: readonly PlaneMask[];
+  readonly colour?: ColourMatrix;
 }
 
 /** What the stage shows at one tick. Width and height are in stage units: the shorter side is 1080. */
 export interface Picture {
   readonly width: number;
   readonly height: number;
-  readonly background: Colour;
+  /** Transparent if left out. */
+  readonly background?: Colour;
   readonly planes: readonly Plane[];
 }

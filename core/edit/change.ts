@@ -3,6 +3,7 @@ import { failure } from '../document/failure.ts';
 import { type PartKey, readPart, validPart } from '../document/parts.ts';
 import type { Document, Scene } from '../document/schema.ts';
 import { shortened, storable, unstorable } from '../document/text.ts';
+import { checkTree } from '../document/tree.ts';
 import { resolveScene } from '../schedule/resolve.ts';
 import { lineTiming } from '../schedule/timing.ts';
 
@@ -85,12 +86,14 @@ export function edit(document: Document, label: string, id: string, recipe: Reci
   return message ? { document: next, change, message } : { document: next, change };
 }
 
-/** Checks one part of a document, and that a scene's pins resolve. */
+/** Checks one part of a document, that a scene's layers are a tree and its pins resolve. */
 export function checkPart(document: Document, key: PartKey): void {
   const data = readPart(document, key);
   if (data === undefined) return;
   validPart(key, data);
-  if (key.startsWith('scenes/')) resolveScene(data as Scene, (_, line) => lineTiming(line), document.production.fps);
+  if (!key.startsWith('scenes/')) return;
+  checkTree(data as Scene);
+  resolveScene(data as Scene, (_, line) => lineTiming(line), document.production.fps);
 }
 
 function splitByPart(forward: readonly PatchOperation[], inverse: readonly PatchOperation[]): PartChange[] {

@@ -6,14 +6,15 @@ import { readScript } from '../formats/script/read.ts';
 import { speakerLayer } from '../schedule/casting.ts';
 import { resolveScene } from '../schedule/resolve.ts';
 import { lineTiming } from '../schedule/timing.ts';
-import { frameSize } from '../stage/camera.ts';
+import { frameSize } from '../stage/frame.ts';
 import { gestureOn, sampleDocument, seededIds } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
 import { changeCue, copyCue, deleteCues, hangCue, moveCue, moveCues, rehangCue, shapeMouth, stretchCue } from './commands/cues.ts';
+import { addLayer, changeLayer, orderLayer, removeLayers } from './commands/layers.ts';
 import { addTake, giveLine, insertBeat, insertLine, removeTake, setAside, setGap, setLeadAndTail } from './commands/lines.ts';
-import { addLayer, addScene, changeLayer, deleteScene, emptyScene, orderLayer, removeLayer, renameCharacter, setProduction, setVoice } from './commands/stage.ts';
+import { addScene, deleteScene, emptyScene, renameCharacter, setProduction, setVoice } from './commands/stage.ts';
 import { designsFor, fromScript, newDocument, placesFor, scaleFor, voiceFor } from './create.ts';
 
 const CHANGE = 'cg_000000000001';
@@ -226,7 +227,7 @@ describe('the stage', () => {
       next,
       hangCue(scene, shot, { kind: 'camera', framing: 'two-shot', subjects: [...layers], x: 0, y: 0, width: 1920, over: 0, push: 0, order: 'a2', start, end: { ticks: 9000 } }),
     );
-    const { document: gone, message } = edit(next, 'off', CHANGE, removeLayer(scene, layers[0]));
+    const { document: gone, message } = edit(next, 'off', CHANGE, removeLayers(scene, [layers[0]]));
     const left = sceneIn(gone, scene);
     expect(message).toBe('1 cue went with it.');
     expect(left.cues[own]).toBeUndefined();
@@ -238,13 +239,13 @@ describe('the stage', () => {
   it('takes a new layer in front', () => {
     const { document, scene, makeId } = sample();
     const id = makeId('layer');
-    const next = edited(document, addLayer(scene, id, { kind: 'prop', name: 'Radio', prop: 'radio', x: 0, y: 400, scale: 1, locked: false, hidden: false } as never));
+    const next = edited(document, addLayer(scene, id, { kind: 'prop', name: 'Radio', prop: 'radio', x: 0, y: 400, locked: false, hidden: false } as never));
     expect(inOrder(sceneIn(next, scene).layers).at(-1)?.[0]).toBe(id);
   });
 
   it('refuses a size of nothing', () => {
     const { document, scene, layers } = sample();
-    expect(() => edited(document, changeLayer(scene, layers[0], { scale: 0 }))).toThrow(/scale/);
+    expect(() => edited(document, changeLayer(scene, layers[0], { scaleX: 21 }))).toThrow(/scaleX/);
   });
 
   it('keeps its last scene', () => {

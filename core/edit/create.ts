@@ -1,17 +1,19 @@
 import { failure } from '../document/failure.ts';
 import type { MakeId } from '../document/ids.ts';
-import { type Backdrop, type Character, DOCUMENT_VERSION, type Document, type FrameShape, type Layer, type Scene, type Voice } from '../document/schema.ts';
+import { restValue } from '../document/properties.ts';
+import { type Backdrop, type Character, type CharacterLayer, DOCUMENT_VERSION, type Document, type FrameShape, type Scene, type Voice } from '../document/schema.ts';
 import { DESIGNS, type DesignId, designed } from '../figure/cast.ts';
 import { heightOf, proportionsOf } from '../figure/proportions.ts';
 import type { ReadScript } from '../formats/script/read.ts';
 import { VOICE_PRESETS, voicePreset } from '../speech/voices.ts';
 import { floorOf } from '../stage/backdrop.ts';
-import { frameSize } from '../stage/camera.ts';
+import { frameSize } from '../stage/frame.ts';
 import { orderAtEnd, ordersBetween } from '../time/order.ts';
 import type { FrameRate } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
+import { addLayer } from './commands/layers.ts';
 import { insertScript } from './commands/lines.ts';
-import { addCharacter, addLayer, addRole, addScene, emptyScene, renameScene } from './commands/stage.ts';
+import { addCharacter, addRole, addScene, emptyScene, renameScene } from './commands/stage.ts';
 
 export interface NewProduction {
   readonly title: string;
@@ -93,7 +95,7 @@ export function placesFor(count: number, frame: FrameShape, backdrop: Backdrop):
 
 /** A place for one more figure on a scene's stage: on the floor, inside the frame, as far from the others as can be. */
 export function freePlace(scene: Pick<Scene, 'layers' | 'backdrop'>, frame: FrameShape): { x: number; y: number; turn: number; room: number } {
-  const taken = Object.values(scene.layers).flatMap((layer) => (layer.kind === 'character' ? [layer.x] : []));
+  const taken = Object.values(scene.layers).flatMap((layer) => (layer.kind === 'character' ? [restValue(layer, 'x')] : []));
   const { width } = frameSize(frame);
   const y = floorOf(scene.backdrop, frame);
   if (!taken.length) return { x: 0, y, turn: 0, room: width / 1.6 };
@@ -114,6 +116,23 @@ export function scaleFor(character: Character, frame: FrameShape, room: number):
   return Math.round(Math.min(adult, (height * 0.72) / tall, room / 190) * 100) / 100;
 }
 
+/** A character's layer at a place, as it comes on the stage. */
+export const standingLayer = (
+  character: string,
+  { x, y, turn }: { readonly x: number; readonly y: number; readonly turn: number },
+  scale: number,
+): Omit<CharacterLayer, 'order'> => ({
+  kind: 'character',
+  character,
+  x,
+  y,
+  scaleX: scale,
+  scaleY: scale,
+  turn,
+  locked: false,
+  hidden: false,
+});
+
 /** Adds a speaker: a character, the role it plays, and optionally its place on a scene's stage. */
 export const addSpeaker =
   (input: {
@@ -131,17 +150,7 @@ export const addSpeaker =
     addRole(input.role, { order: orderAtEnd(draft.production.roles), name: input.name, character: input.character.id, colour: input.colour, voice: input.voice })(draft);
     if (!input.scene || !input.layer || !input.place) return;
     const { x, y, turn, room } = input.place;
-    const layer: Omit<Extract<Layer, { kind: 'character' }>, 'order'> = {
-      kind: 'character',
-      character: input.character.id,
-      x,
-      y,
-      scale: scaleFor(input.character, draft.production.frame, room),
-      turn,
-      locked: false,
-      hidden: false,
-    };
-    addLayer(input.scene, input.layer, layer)(draft);
+    addLayer(input.scene, input.layer, standingLayer(input.character.id, { x, y, turn }, scaleFor(input.character, draft.production.frame, room)))(draft);
   };
 
 /** Who speaks in one production: more are no cast, but lines whose first words were taken for names. */
@@ -216,8 +225,7 @@ function bringOnStage(_before: Document, scene: string, roles: readonly string[]
     placesFor(roles.length, frame, backdrop as Backdrop).forEach(({ x, y, turn, room }, index) => {
       const character = draft.characters[draft.production.roles[roles[index] as string]?.character ?? ''];
       if (!character) return;
-      const layer = { kind: 'character', character: character.id, x, y, scale: scaleFor(character as Character, frame, room), turn, locked: false, hidden: false } as const;
-      addLayer(scene, makeId('layer'), layer)(draft);
+      addLayer(scene, makeId('layer'), standingLayer(character.id, { x, y, turn }, scaleFor(character as Character, frame, room)))(draft);
     });
   });
 }

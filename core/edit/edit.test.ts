@@ -7,8 +7,9 @@ import { gestureOn, sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { applyPatches, edit, type Recipe } from './change.ts';
 import { deleteCues, hangCue, moveCue, rehangCue, stretchCue, unhangFrom } from './commands/cues.ts';
+import { changeLayer, removeLayers } from './commands/layers.ts';
 import { addTake, chooseTake, deleteLines, giveLine, insertBeat, insertLine, moveLine, pinLine, setGap, setLineText } from './commands/lines.ts';
-import { changeLayer, removeLayer, renameProduction } from './commands/stage.ts';
+import { renameProduction } from './commands/stage.ts';
 import { stacksOf } from './undo.ts';
 
 const CHANGE = 'cg_000000000001';
@@ -161,7 +162,7 @@ function recipeFor([kind, pick, delta, text]: [number, number, number, string], 
     case 9:
       return layer ? changeLayer(scene, layer, { x: delta / 100 } as never) : renameProduction('y');
     case 10:
-      return layer && layers.length > 1 ? removeLayer(scene, layer) : renameProduction('z');
+      return layer && layers.length > 1 ? removeLayers(scene, [layer]) : renameProduction('z');
     default:
       return giveLine(scene, line, role);
   }

@@ -1,5 +1,6 @@
+import { type Hung, pinsOf } from '../document/pins.ts';
 import { isPin, type Pin, type Scene } from '../document/schema.ts';
-import { resolveScene } from '../schedule/resolve.ts';
+import { resolveScene, timesOf } from '../schedule/resolve.ts';
 import { lineTiming } from '../schedule/timing.ts';
 import { inOrder } from '../time/order.ts';
 
@@ -7,6 +8,7 @@ interface Gone {
   readonly lines?: ReadonlySet<string>;
   readonly words?: ReadonlySet<string>;
   readonly cues?: ReadonlySet<string>;
+  readonly layers?: ReadonlySet<string>;
 }
 
 /**
@@ -41,29 +43,23 @@ export function repin(scene: Scene, gone: Gone, fps: 24 | 25 | 30 | 48 | 50 | 60
     return { to: 'scene', edge: 'start', offset: Math.max(0, at) };
   };
 
+  const goes = ({ owner }: Hung): boolean => !!(owner.kind === 'line' ? gone.lines : owner.kind === 'cue' ? gone.cues : gone.layers)?.has(owner.id);
   let moved = 0;
-  for (const [id, cue] of Object.entries(scene.cues)) {
-    if (gone.cues?.has(id)) continue;
-    const at = times.cues.get(id);
+  for (const one of [...pinsOf(scene)]) {
+    if (goes(one)) continue;
+    if (one.kind === 'line') {
+      if (!lost(one.start)) continue;
+      one.setStart({ to: 'previous', offset: 0 });
+      moved++;
+      continue;
+    }
+    const at = timesOf(times, one);
     if (!at) continue;
-    if (lost(cue.start)) {
-      const length = at.end - at.start;
-      cue.start = nearest(cue.start, at.start);
-      moved++;
-      if (isPin(cue.end) && lost(cue.end)) {
-        cue.end = { ticks: length };
-        continue;
-      }
-    }
-    if (isPin(cue.end) && lost(cue.end)) {
-      cue.end = { ticks: Math.max(0, at.end - at.start) };
-      moved++;
-    }
-  }
-  for (const [id, line] of Object.entries(scene.lines)) {
-    if (gone.lines?.has(id) || !lost(line.pin)) continue;
-    line.pin = { to: 'previous', offset: 0 };
-    moved++;
+    const loses = lost(one.start);
+    const losesEnd = one.end !== undefined && isPin(one.end) && lost(one.end);
+    if (loses) one.setStart(nearest(one.start, at.start));
+    if (losesEnd) one.setEnd?.({ ticks: Math.max(0, at.end - at.start) });
+    if (loses || losesEnd) moved++;
   }
   return moved;
 }

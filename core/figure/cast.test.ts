@@ -54,7 +54,7 @@ describe('a thousand people by chance', () => {
     const misses: string[] = [];
     for (const { character, pose, action } of people) {
       const { nodes, skeleton } = drawFigure(character, pose, MOUTH_CHART.rest);
-      const surface = paintFully(painter, { width, height, background: '#ff00fe', planes: [{ view: [1, 0, 0, 1, width / 2, height - 30], nodes }] }, width, height);
+      const surface = paintFully(painter, { width, height, background: '#ff00fe', planes: [{ id: 'all', view: [1, 0, 0, 1, width / 2, height - 30], nodes }] }, width, height);
       const data = surface.view();
       const line = (name: string, a: { x: number; y: number }, b: { x: number; y: number }): void => {
         for (let t = 0; t <= 1.0001; t += 0.1) {
@@ -101,7 +101,7 @@ describe('every part', () => {
     const painter = nodePainter();
     const look = (character: Character): string => {
       const { nodes } = drawFigure(character, posed({ upperR: 40, elbowR: 30 }), MOUTH_CHART.mid);
-      const surface = paintFully(painter, { width: 300, height: 420, background: '#ffffff', planes: [{ view: [0.7, 0, 0, 0.7, 150, 400], nodes }] }, 300, 420);
+      const surface = paintFully(painter, { width: 300, height: 420, background: '#ffffff', planes: [{ id: 'all', view: [0.7, 0, 0, 0.7, 150, 400], nodes }] }, 300, 420);
       const out = Buffer.from(surface.view()).toString('base64');
       surface.dispose();
       return out;
@@ -269,7 +269,7 @@ describe('commands on the cast', () => {
     expect(after.scenes[scene]?.lines).toEqual(made.scenes[scene]?.lines);
     const [a, b] = [made, after].map((d) => schedule(d, () => undefined).scenes[0]);
     expect(b?.lines.map(({ start, end, layer: l }) => [start, end, l])).toEqual(a?.lines.map(({ start, end, layer: l }) => [start, end, l]));
-    expect(b?.layers.get(layer)?.character.id).toBe('ch_copy00000000');
+    expect(b?.layers.get(layer)?.acting?.character.id).toBe('ch_copy00000000');
   });
   it('surprise, but leave what is locked', () => {
     const one = randomPerson(5);

@@ -120,7 +120,12 @@ describe('limbs', () => {
               const { nodes, skeleton } = drawFigure(character, pose, MOUTH_CHART.rest);
               const width = 520;
               const height = 620;
-              const surface = paintFully(painter, { width, height, background: '#ff00ff', planes: [{ view: [1, 0, 0, 1, width / 2, height - 30], nodes }] }, width, height);
+              const surface = paintFully(
+                painter,
+                { width, height, background: '#ff00ff', planes: [{ id: 'all', view: [1, 0, 0, 1, width / 2, height - 30], nodes }] },
+                width,
+                height,
+              );
               const data = surface.pixels();
               surface.dispose();
               const bare = (x: number, y: number): boolean => {
@@ -162,7 +167,7 @@ describe('the face', () => {
         const { nodes, skeleton } = drawFigure(designed('noor', 'ch_000000000000', 'a0'), posed({ smile }), MOUTH_CHART[shape]);
         const surface = paintFully(
           painter,
-          { width: 60, height: 44, background: '#ffffff', planes: [{ view: [1.6, 0, 0, 1.6, 30 - skeleton.head.x * 1.6, 22 - (skeleton.head.y + 34) * 1.6], nodes }] },
+          { width: 60, height: 44, background: '#ffffff', planes: [{ id: 'all', view: [1.6, 0, 0, 1.6, 30 - skeleton.head.x * 1.6, 22 - (skeleton.head.y + 34) * 1.6], nodes }] },
           60,
           44,
         );

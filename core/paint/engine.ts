@@ -12,7 +12,9 @@ export interface EngineExports {
   stroke(points: number, count: number, width: number, roundCaps: boolean, room: number, most: number): void;
   fill(points: number, count: number, evenOdd: boolean): void;
   surface(pixels: number, stride: number, left: number, top: number): void;
-  image(pixels: number, width: number, height: number, x: number, y: number, w: number, h: number): void;
+  picture(pixels: number, width: number, height: number, a: number, b: number, c: number, d: number, e: number, f: number, half: number, share: number): void;
+  keep(pixels: number, mask: number, count: number, inverted: boolean): void;
+  recolour(pixels: number, count: number, matrix: number): void;
   wipe(pixels: number, stride: number, width: number, height: number, rgba: number): void;
   copy(to: number, toStride: number, pixels: number, stride: number, width: number, height: number): void;
   premultiply(pixels: number, count: number): void;

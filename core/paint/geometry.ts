@@ -1,5 +1,5 @@
 import { type Matrix, meanScale, multiply } from '../draw/matrix.ts';
-import { type Item, isGroup, type Node, type Picture } from '../draw/picture.ts';
+import { type Blend, type ColourMatrix, type Item, isGroup, type Node, type Picture, type Plane } from '../draw/picture.ts';
 
 /** Pixels: left, top inclusive; right, bottom exclusive. */
 export interface Box {
@@ -33,22 +33,49 @@ export const contains = (outer: Box, inner: Box): boolean => inner.left >= outer
 export const blurReach = (deviation: number): number => Math.ceil(deviation * 3) + 2;
 
 /** A node where it lies in the output: what is painted in one go, and the pixels that it can touch. */
-export interface Unit {
+export interface NodeUnit {
   readonly node: Node;
   readonly view: Matrix;
   /** From the item's own units to output pixels; a group's is its view. */
   readonly full: Matrix;
   readonly box: Box;
-  readonly base?: Unit;
-  readonly mask?: Unit;
-  readonly items?: readonly Unit[];
+  readonly base?: NodeUnit;
+  readonly mask?: NodeUnit;
+  readonly items?: readonly NodeUnit[];
 }
+
+export interface UnitMask {
+  readonly units: readonly Unit[];
+  readonly invert: boolean;
+  /** Output pixels. */
+  readonly feather: number;
+}
+
+/** A plane with a look, where it lies in the output: its units are painted apart and laid down as one. */
+export interface PlaneUnit {
+  readonly id: string;
+  readonly units: readonly Unit[];
+  readonly masks: readonly UnitMask[];
+  readonly alpha: number;
+  readonly blend: Blend;
+  /** Deviation of its blur in output pixels. */
+  readonly blur: number;
+  readonly colour: ColourMatrix | undefined;
+  readonly box: Box;
+}
+
+export type Unit = NodeUnit | PlaneUnit;
+
+export const isPlaneUnit = (unit: Unit): unit is PlaneUnit => 'units' in unit;
+export const idOf = (unit: Unit): string => (isPlaneUnit(unit) ? unit.id : unit.node.id);
+
+const boxesOf = (units: readonly Unit[]): Box => units.reduce<Box>((all, { box }) => union(all, box), EMPTY_BOX);
 
 /** Gives the box of an item's points and line in output pixels, blur left out. */
 export type Measure = (item: Item, full: Matrix) => Box;
 
 /** Lays a node in the output; a group's box is its base's, or what its mask leaves of its items. */
-export function unitOf(node: Node, view: Matrix, measure: Measure): Unit {
+export function unitOf(node: Node, view: Matrix, measure: Measure): NodeUnit {
   const deviation = (node.blur ?? 0) * meanScale(view);
   const soft = (box: Box): Box => (deviation && !isEmpty(box) ? grown(box, blurReach(deviation)) : box);
   if (!isGroup(node)) {
@@ -58,7 +85,7 @@ export function unitOf(node: Node, view: Matrix, measure: Measure): Unit {
   const base = node.base && unitOf(node.base, view, measure);
   const mask = node.mask && unitOf(node.mask, view, measure);
   const items = node.items.map((item) => unitOf(item, view, measure));
-  const inside = base ? EMPTY_BOX : items.reduce<Box>((all, item) => union(all, item.box), EMPTY_BOX);
+  const inside = base ? EMPTY_BOX : boxesOf(items);
   // A base is painted itself; a mask only lets through what there is.
   const box = soft(base ? base.box : mask ? intersection(mask.box, inside) : inside);
   return { node, view, full: view, box, items, ...(base ? { base } : {}), ...(mask ? { mask } : {}) };
@@ -67,54 +94,131 @@ export function unitOf(node: Node, view: Matrix, measure: Measure): Unit {
 /** How far on a unit is looked for when lists do not match. */
 const SEARCH = 200;
 
+/** A plane as it was laid out last. */
+interface Laid {
+  readonly plane: Plane;
+  readonly view: Matrix;
+  /** Of its own nodes; and what it gives to the list that it is in: these and its planes', or one unit with a look. */
+  readonly own: readonly NodeUnit[];
+  readonly units: readonly Unit[];
+  readonly planes: LaidPlanes;
+  readonly masks: readonly LaidPlanes[];
+}
+type LaidPlanes = ReadonlyMap<string, Laid>;
+const NOTHING: LaidPlanes = new Map();
+
+const hasLook = ({ alpha = 1, blend = 'normal', blur = 0, masks, colour }: Plane): boolean => alpha !== 1 || blend !== 'normal' || blur > 0 || !!masks?.length || !!colour;
+
+const sameNumbers = (a: readonly number[], b: readonly number[]): boolean => a.length === b.length && a.every((value, index) => value === b[index]);
+const sameColour = (a: ColourMatrix | undefined, b: ColourMatrix | undefined): boolean => a === b || (!!a && !!b && sameNumbers(a, b));
+const sameList = (a: readonly Unit[], b: readonly Unit[]): boolean => a.length === b.length && a.every((unit, index) => unit === b[index]);
+
+/** Whether two planes' units are laid down in the same way; what is in them and in their masks is compared apart. */
+export const sameLook = (a: PlaneUnit, b: PlaneUnit): boolean =>
+  a.alpha === b.alpha &&
+  a.blend === b.blend &&
+  a.blur === b.blur &&
+  sameColour(a.colour, b.colour) &&
+  a.masks.length === b.masks.length &&
+  a.masks.every(({ invert, feather }, index) => invert === b.masks[index]?.invert && feather === b.masks[index]?.feather);
+
 /**
- * Units of a picture back to front at an output size; plain groups are taken apart. What `before` holds for the same
- * node in the same view is taken from there, so that unchanged things are the same objects from frame to frame.
+ * Lays pictures out at one output size, frame after frame: units back to front, plain groups taken apart. A plane that is
+ * the same object as before is not looked into; of others, what holds the same node in the same view is the same unit.
  */
-export function unitsOf(picture: Picture, scale: number, views: ViewMemo, measure: Measure, before?: readonly Unit[]): Unit[] {
-  const units: Unit[] = [];
-  // The two lists run side by side; where ids differ, something came or went, and the old list is searched a little on.
-  let place = 0;
-  const known = (node: Node): Unit | undefined => {
-    if (!before) return undefined;
-    for (let at = place; at < before.length && at < place + SEARCH; at++) {
-      const old = before[at] as Unit;
-      if (old.node === node) {
-        place = at + 1;
-        return old;
-      }
-      if (at === place && old.node.id === node.id) {
-        place++;
-        return undefined;
-      }
-    }
-    return undefined;
-  };
-  const add = (node: Node, view: Matrix): void => {
-    if (isGroup(node) && !node.base && !node.mask && (node.alpha ?? 1) === 1 && !node.blur && (node.blend ?? 'normal') === 'normal') {
-      for (const item of node.items) add(item, view);
-      return;
-    }
-    const old = known(node);
-    units.push(old?.view === view ? old : unitOf(node, view, measure));
-  };
-  for (const plane of picture.planes) {
-    const view = views.of(plane.view, scale);
-    for (const node of plane.nodes) add(node, view);
+export class Layout {
+  private readonly scale: number;
+  private readonly measure: Measure;
+  private laid: LaidPlanes = NOTHING;
+
+  /** `scale` output pixels to a unit of the picture. */
+  constructor(scale: number, measure: Measure) {
+    this.scale = scale;
+    this.measure = measure;
   }
-  return units;
+
+  units(picture: Picture): Unit[] {
+    const { units, laid } = this.all(picture.planes, this.laid);
+    this.laid = laid;
+    return units;
+  }
+
+  private all(planes: readonly Plane[], before: LaidPlanes): { units: Unit[]; laid: LaidPlanes } {
+    const laid = new Map<string, Laid>();
+    const units: Unit[] = [];
+    for (const plane of planes) {
+      let key = plane.id;
+      while (laid.has(key)) key += '+';
+      const one = this.plane(plane, before.get(key));
+      laid.set(key, one);
+      for (const unit of one.units) units.push(unit);
+    }
+    return { units, laid };
+  }
+
+  private plane(plane: Plane, before: Laid | undefined): Laid {
+    if (before?.plane === plane) return before;
+    const view = before && sameNumbers(before.plane.view, plane.view) ? before.view : (plane.view.map((value) => value * this.scale) as unknown as Matrix);
+    const own = before && view === before.view && before.plane.nodes === plane.nodes ? before.own : this.nodes(plane.nodes, view, view === before?.view ? before.own : []);
+    const inner = plane.planes?.length ? this.all(plane.planes, before?.planes ?? NOTHING) : undefined;
+    const content = inner ? [...own, ...inner.units] : own;
+    const masks = (plane.masks ?? []).map(({ planes }, index) => this.all(planes, before?.masks[index] ?? NOTHING));
+    const laid = { plane, view, own, planes: inner?.laid ?? NOTHING, masks: masks.map(({ laid: mask }) => mask) };
+    if (!hasLook(plane)) return { ...laid, units: content };
+    const unit = this.withLook(
+      plane,
+      content,
+      masks.map(({ units }) => units),
+    );
+    const old = before?.units.length === 1 ? (before.units[0] as Unit) : undefined;
+    const same =
+      old &&
+      isPlaneUnit(old) &&
+      old.id === unit.id &&
+      sameLook(old, unit) &&
+      sameList(old.units, unit.units) &&
+      old.masks.every((mask, n) => sameList(mask.units, unit.masks[n]?.units ?? []));
+    return { ...laid, units: [same ? old : unit] };
+  }
+
+  private withLook(plane: Plane, units: readonly Unit[], maskUnits: readonly (readonly Unit[])[]): PlaneUnit {
+    const { alpha = 1, blend = 'normal', blur = 0, colour } = plane;
+    const deviation = blur * this.scale;
+    const masks = (plane.masks ?? []).map(({ invert, feather }, index) => ({ units: maskUnits[index] as readonly Unit[], invert, feather: feather * this.scale }));
+    let box = alpha > 0 ? boxesOf(units) : EMPTY_BOX;
+    for (const mask of masks) if (!mask.invert) box = intersection(box, softened(boxesOf(mask.units), mask.feather));
+    return { id: plane.id, units, masks, alpha, blend, blur: deviation, colour, box: softened(box, deviation) };
+  }
+
+  private nodes(nodes: readonly Node[], view: Matrix, before: readonly NodeUnit[]): NodeUnit[] {
+    const units: NodeUnit[] = [];
+    // The two lists run side by side; where ids differ, something came or went, and the old list is searched a little on.
+    let place = 0;
+    const known = (node: Node): NodeUnit | undefined => {
+      for (let at = place; at < before.length && at < place + SEARCH; at++) {
+        const old = before[at] as NodeUnit;
+        if (old.node === node) {
+          place = at + 1;
+          return old;
+        }
+        if (at === place && old.node.id === node.id) {
+          place++;
+          return undefined;
+        }
+      }
+      return undefined;
+    };
+    const add = (node: Node): void => {
+      if (isGroup(node) && !node.base && !node.mask && (node.alpha ?? 1) === 1 && !node.blur && (node.blend ?? 'normal') === 'normal') {
+        for (const item of node.items) add(item);
+        return;
+      }
+      units.push(known(node) ?? unitOf(node, view, this.measure));
+    };
+    for (const node of nodes) add(node);
+    return units;
+  }
 }
 
-/** Gives equal view matrices one identity, so that unchanged items are found by comparing references. */
-export class ViewMemo {
-  private readonly known = new Map<string, Matrix>();
-  of(view: Matrix, scale: number): Matrix {
-    const full = view.map((value) => value * scale) as unknown as Matrix;
-    const key = full.join(' ');
-    const old = this.known.get(key);
-    if (old) return old;
-    if (this.known.size > 64) this.known.clear();
-    this.known.set(key, full);
-    return full;
-  }
-}
+/** A box as far as a blur of `deviation` px carries what is in it. */
+export const softened = (box: Box, deviation: number): Box => (deviation > 0 && !isEmpty(box) ? grown(box, blurReach(deviation)) : box);

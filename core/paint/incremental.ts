@@ -1,5 +1,5 @@
 import type { Picture } from '../draw/picture.ts';
-import { areaOf, type Box, intersection, isEmpty, touches, type Unit, union, unitsOf, ViewMemo } from './geometry.ts';
+import { areaOf, type Box, idOf, intersection, isEmpty, isPlaneUnit, Layout, type PlaneUnit, sameLook, softened, touches, type Unit, union } from './geometry.ts';
 import { type Painter, packed } from './paint.ts';
 import type { Surface } from './surface.ts';
 
@@ -21,12 +21,13 @@ export class IncrementalPainter {
   /** The frame as it was painted last. */
   readonly surface: Surface;
   private readonly painter: Painter;
-  private readonly views = new ViewMemo();
+  private layout: Layout | undefined;
+  private scale = 0;
   private readonly frame: Box;
   private below: Surface | undefined;
   private belowUnits: readonly Unit[] = [];
   private units: readonly Unit[] | undefined;
-  private colour = '';
+  private colour: string | undefined;
   /** When each unit last changed while the view stayed, by its id: a cut or a camera move does not make it restless. */
   private readonly moved = new Map<string, number>();
   private frames = 0;
@@ -54,7 +55,12 @@ export class IncrementalPainter {
   /** Paints the picture into `surface` and gives the rectangles that changed since the last one; none overlaps another. */
   paint(picture: Picture): Box[] {
     const before = this.units;
-    const units = unitsOf(picture, this.width / picture.width, this.views, this.painter.measure, before);
+    const scale = this.width / picture.width;
+    if (!this.layout || scale !== this.scale) {
+      this.scale = scale;
+      this.layout = new Layout(scale, this.painter.measure);
+    }
+    const units = this.layout.units(picture);
     this.units = units;
     this.frames++;
     if (!before || picture.background !== this.colour) {
@@ -76,52 +82,32 @@ export class IncrementalPainter {
     const held = this.belowUnits.length;
     if (held > 0 && held <= prefix && this.belowUnits.every((unit, index) => unit === units[index])) return;
     let calm = 0;
-    while (calm < prefix && this.frames - (this.moved.get((units[calm] as Unit).node.id) ?? Number.NEGATIVE_INFINITY) > RESTLESS_FRAMES) calm++;
+    while (calm < prefix && this.frames - (this.moved.get(idOf(units[calm] as Unit)) ?? Number.NEGATIVE_INFINITY) > RESTLESS_FRAMES) calm++;
     this.belowUnits = [];
     // Where the back itself moves (a camera move), nothing is painted that the next frame would throw away.
     if (calm === 0) return;
     this.below ??= this.painter.surface(this.frame);
-    this.below.wipe(this.frame, packed(this.colour));
+    this.below.wipe(this.frame, ground(this.colour));
     for (let index = 0; index < calm; index++) this.painter.paint(this.below, this.frame, units[index] as Unit);
     this.belowUnits = units.slice(0, calm);
   }
 
-  /** Boxes of what differs between two lists, and how many units at their start are the same. */
+  /** Boxes of what differs between two lists within the frame, and how many units at their start are the same. */
   private difference(before: readonly Unit[], now: readonly Unit[]): { dirty: Box[]; prefix: number } {
     let prefix = 0;
     while (prefix < before.length && prefix < now.length && before[prefix] === now[prefix]) prefix++;
-    let tail = 0;
-    while (tail < before.length - prefix && tail < now.length - prefix && before[before.length - 1 - tail] === now[now.length - 1 - tail]) tail++;
-    const dirty: Box[] = [];
-    const add = (unit: Unit): void => {
-      const box = intersection(unit.box, this.frame);
-      if (!isEmpty(box)) dirty.push(box);
-    };
-    const places = new Map<unknown, number>();
-    const views: unknown[] = [];
-    for (const { view } of before) if (view !== views.at(-1) && !views.includes(view)) views.push(view);
-    for (let index = prefix; index < before.length - tail; index++) places.set((before[index] as Unit).node, index);
-    let last = -1;
-    const kept = new Set<number>();
-    for (let index = prefix; index < now.length - tail; index++) {
-      const unit = now[index] as Unit;
-      const place = places.get(unit.node);
-      if (place !== undefined && place > last && before[place] === unit) {
-        last = place;
-        kept.add(place);
-      } else {
-        add(unit);
-        if (place === undefined && views.includes(unit.view)) this.moved.set(unit.node.id, this.frames);
-      }
-    }
-    for (let index = prefix; index < before.length - tail; index++) if (!kept.has(index)) add(before[index] as Unit);
-    return { dirty, prefix };
+    const views = new Set<unknown>();
+    for (const unit of before) views.add(viewOf(unit));
+    const dirty = differences(before, now, prefix, (unit) => {
+      if (views.has(viewOf(unit))) this.moved.set(idOf(unit), this.frames);
+    });
+    return { dirty: dirty.map((box) => intersection(box, this.frame)).filter((box) => !isEmpty(box)), prefix };
   }
 
   private repaint(units: readonly Unit[], rect: Box): void {
     const held = this.belowUnits.length;
     if (held > 0 && this.below) this.surface.copyFrom(this.below, rect);
-    else this.surface.wipe(rect, packed(this.colour));
+    else this.surface.wipe(rect, ground(this.colour));
     for (let index = held; index < units.length; index++) this.painter.paint(this.surface, rect, units[index] as Unit);
   }
 
@@ -136,6 +122,65 @@ export class IncrementalPainter {
       this.frame,
     );
   }
+}
+
+/** Colour of the pixels where nothing is painted. */
+const ground = (colour: string | undefined): number => (colour === undefined ? 0 : packed(colour));
+
+/** The view of a unit, or of the first thing in it. */
+const viewOf = (unit: Unit): unknown => {
+  let at: Unit | undefined = unit;
+  while (at && isPlaneUnit(at)) at = at.units[0];
+  return at?.view;
+};
+
+const NOBODY = (): void => {};
+
+/**
+ * Boxes of what differs between two lists of units that begin with `prefix` same ones. A plane that is laid down as before
+ * is looked into: only what changed in it, and in its masks, is dirty, as far as its blur carries it. `onNew` hears of what
+ * is not where it was.
+ */
+function differences(before: readonly Unit[], now: readonly Unit[], prefix: number, onNew: (unit: Unit) => void = NOBODY): Box[] {
+  let tail = 0;
+  while (tail < before.length - prefix && tail < now.length - prefix && before[before.length - 1 - tail] === now[now.length - 1 - tail]) tail++;
+  const dirty: Box[] = [];
+  const places = new Map<unknown, number>();
+  for (let index = prefix; index < before.length - tail; index++) {
+    const unit = before[index] as Unit;
+    places.set(isPlaneUnit(unit) ? unit.id : unit.node, index);
+  }
+  let last = -1;
+  const kept = new Set<number>();
+  for (let index = prefix; index < now.length - tail; index++) {
+    const unit = now[index] as Unit;
+    const place = places.get(isPlaneUnit(unit) ? unit.id : unit.node);
+    const old = place === undefined ? undefined : (before[place] as Unit);
+    if (place !== undefined && place > last && old === unit) {
+      last = place;
+      kept.add(place);
+    } else if (place !== undefined && place > last && old && isPlaneUnit(old) && isPlaneUnit(unit) && sameLook(old, unit)) {
+      last = place;
+      kept.add(place);
+      dirty.push(...within(old, unit));
+      onNew(unit);
+    } else {
+      dirty.push(unit.box);
+      if (place === undefined || isPlaneUnit(unit)) onNew(unit);
+    }
+  }
+  for (let index = prefix; index < before.length - tail; index++) if (!kept.has(index)) dirty.push((before[index] as Unit).box);
+  return dirty;
+}
+
+/** What differs between two planes that are laid down in the same way. */
+function within(before: PlaneUnit, now: PlaneUnit): Box[] {
+  const boxes = differences(before.units, now.units, 0);
+  now.masks.forEach(({ units, feather }, index) => {
+    for (const box of differences(before.masks[index]?.units ?? [], units, 0)) boxes.push(softened(box, feather));
+  });
+  const whole = union(before.box, now.box);
+  return boxes.map((box) => intersection(softened(box, now.blur), whole)).filter((box) => !isEmpty(box));
 }
 
 /** Joins boxes until no two are worth joining. */
@@ -167,7 +212,7 @@ function worthJoining(a: Box, b: Box): boolean {
 export function paintFully(painter: Painter, picture: Picture, width: number, height: number): Surface {
   const frame = { left: 0, top: 0, right: width, bottom: height };
   const surface = painter.surface(frame);
-  surface.wipe(frame, packed(picture.background));
-  for (const unit of unitsOf(picture, width / picture.width, new ViewMemo(), painter.measure)) painter.paint(surface, frame, unit);
+  surface.wipe(frame, ground(picture.background));
+  for (const unit of new Layout(width / picture.width, painter.measure).units(picture)) painter.paint(surface, frame, unit);
   return surface;
 }

@@ -13,7 +13,7 @@ const box = fc
   .map(([left, top, w, h]): Box => ({ left, top, right: left + w, bottom: top + h }));
 const filledBox = box.filter((b) => !isEmpty(b));
 const item = (path: Float32Array, fill: string, values: Partial<Item> = {}): Item => ({ id: 'shape', path, fill, matrix: IDENTITY, ...values });
-const picture = (nodes: readonly Node[], background = '#ffffff'): Picture => ({ width: 320, height: 180, background, planes: [{ view: IDENTITY, nodes }] });
+const picture = (nodes: readonly Node[], background = '#ffffff'): Picture => ({ width: 320, height: 180, background, planes: [{ id: 'all', view: IDENTITY, nodes }] });
 /** A full repaint, straight RGBA. */
 const whole = (p: Picture): Uint8Array => {
   const surface = paintFully(painter, p, 320, 180);

@@ -1,12 +1,28 @@
-import { type Matrix, meanScale, transform } from '../draw/matrix.ts';
-import type { Path } from '../draw/path.ts';
-import { type Blend, type Colour, type Gradient, type Item, isGroup, type Node, type Paint, type Stroke } from '../draw/picture.ts';
+import { invert, type Matrix, meanScale, multiply, transform } from '../draw/matrix.ts';
+import { type Path, rect } from '../draw/path.ts';
+import { type Blend, type Colour, type Gradient, type Image, type Item, isGroup, type Node, type Paint, type Stroke } from '../draw/picture.ts';
 import { Engine, type EngineExports } from './engine.ts';
-import { type Box, blurReach, EMPTY_BOX, grown, intersection, isEmpty, type Measure, touches, type Unit, unitOf } from './geometry.ts';
+import {
+  type Box,
+  blurReach,
+  EMPTY_BOX,
+  grown,
+  intersection,
+  isEmpty,
+  isPlaneUnit,
+  type Measure,
+  type NodeUnit,
+  type PlaneUnit,
+  touches,
+  type Unit,
+  type UnitMask,
+  union,
+  unitOf,
+} from './geometry.ts';
 import { Surface } from './surface.ts';
 
 /** Part of every cache key: a picture painted by another version may differ. */
-export const PAINTER_VERSION = 7;
+export const PAINTER_VERSION = 8;
 
 /** A decoded picture: RGBA with straight alpha. */
 export interface RawImage {
@@ -15,20 +31,23 @@ export interface RawImage {
   readonly data: Uint8ClampedArray | Uint8Array;
 }
 
-/** Finds decoded pictures by their content hash; undefined while one is being read. */
-export type Images = (media: string) => RawImage | undefined;
+/** Finds decoded pictures by their content hash (of a moving one, a frame); undefined while one is being read. */
+export type Images = (media: string, frame?: number) => RawImage | undefined;
 
 /** Operations of raster.as.ts. */
 const OVER = 0;
 const ATOP = 1;
 const WITHIN = 2;
-const BLENDED: Readonly<Record<Exclude<Blend, 'normal'>, number>> = { multiply: 3, screen: 4 };
+const BLENDED: Readonly<Record<Exclude<Blend, 'normal'>, number>> = { multiply: 3, screen: 4, overlay: 5, 'soft light': 6, add: 7 };
 
 const SHADES = 1024;
 /** Straight pieces of one line of a stroke. */
 const MOST_STROKE_POINTS = 16_384;
 /** Pictures are kept in the painter's memory up to this many bytes. */
 const MOST_IMAGE_BYTES = 320 << 20;
+
+/** Sizes of a picture are taken so much larger than a texel to the pixel would ask for (octaves): crisp, and still without shimmer. */
+const SHARPER = 0.5;
 
 interface Level {
   readonly at: number;
@@ -51,6 +70,7 @@ export class Painter {
   private keptBytes = 0;
   private memory: Int32Array | undefined;
   private floatMemory: Float32Array | undefined;
+  private halfMemory: Uint16Array | undefined;
 
   constructor(exports: EngineExports, images: Images = () => undefined) {
     this.engine = new Engine(exports);
@@ -62,7 +82,7 @@ export class Painter {
   }
 
   /** Lays a node in the output (geometry.ts). */
-  unit = (node: Node, view: Matrix): Unit => unitOf(node, view, this.measure);
+  unit = (node: Node, view: Matrix): NodeUnit => unitOf(node, view, this.measure);
 
   /** Box of an item's points and line. */
   readonly measure: Measure = (item, full) => {
@@ -78,11 +98,13 @@ export class Painter {
       bottom = ((words[at + 3] as number) + room + 255) >> 8;
     }
     if (item.image) {
-      const { x, y, width, height } = item.image;
-      left = Math.min(left, Math.floor(full[0] * x + full[4]));
-      top = Math.min(top, Math.floor(full[3] * y + full[5]));
-      right = Math.max(right, Math.ceil(full[0] * (x + width) + full[4]));
-      bottom = Math.max(bottom, Math.ceil(full[3] * (y + height) + full[5]));
+      this.place(outlineOf(item.image), full);
+      const at = this.block('bounds', 16) >> 2;
+      const words = this.words();
+      left = Math.min(left, (words[at] as number) >> 8);
+      top = Math.min(top, (words[at + 1] as number) >> 8);
+      right = Math.max(right, ((words[at + 2] as number) + 255) >> 8);
+      bottom = Math.max(bottom, ((words[at + 3] as number) + 255) >> 8);
     }
     return { left, top, right, bottom };
   };
@@ -93,9 +115,13 @@ export class Painter {
   }
 
   private unitOn(target: Surface, clip: Box, unit: Unit, operation: number, depth: number): void {
-    const { node, view } = unit;
     const box = intersection(unit.box, clip);
     if (isEmpty(box)) return;
+    if (isPlaneUnit(unit)) {
+      this.planeOn(target, box, unit, depth);
+      return;
+    }
+    const { node, view } = unit;
     const op = node.blend && node.blend !== 'normal' ? BLENDED[node.blend] : operation;
     const alpha = Math.round((node.alpha ?? 1) * 256);
     const deviation = (node.blur ?? 0) * meanScale(view);
@@ -111,12 +137,61 @@ export class Painter {
       for (const item of unit.items ?? []) this.unitOn(part, room, item, node.base ? ATOP : OVER, depth + 1);
       if (unit.mask) this.item(part, room, unit.mask.node as Item, unit.mask.full, WITHIN, 256);
     } else this.item(part, room, node, unit.full, OVER, 256);
+    this.soften(part, deviation);
+    this.lay(part, target, box, op, alpha);
+  }
+
+  /** Paints a plane with a look within a box of its own. */
+  private planeOn(target: Surface, box: Box, unit: PlaneUnit, depth: number): void {
+    const { blur, colour, masks } = unit;
+    const inner = unit.units.reduce<Box>((all, one) => union(all, one.box), EMPTY_BOX);
+    const room = intersection(blur > 0 ? grown(box, blurReach(blur)) : box, inner);
+    if (isEmpty(room)) return;
+    const part = this.scratch(depth, room);
+    for (const one of unit.units) if (touches(one.box, room)) this.unitOn(part, room, one, OVER, depth + 1);
+    for (const mask of masks) this.keepWithin(part, mask, depth + 1);
     const { wasm } = this.engine;
-    // Three boxes of this size stand for the deviation (SVG 1.1, feGaussianBlur).
+    if (colour) {
+      const at = this.block('matrix', 48);
+      this.floats().set(colour, at >> 2);
+      wasm.recolour(part.at, part.width * part.height, at);
+    }
+    if (blur > 0) {
+      // What a blur carries over the content's edge needs room there too.
+      const wide = this.scratch(depth + 1, intersection(grown(box, blurReach(blur)), grown(inner, blurReach(blur))));
+      wide.copyFrom(part, room);
+      this.soften(wide, blur);
+      this.lay(wide, target, intersection(box, wide.box), blendOf(unit), Math.round(unit.alpha * 256));
+      return;
+    }
+    this.lay(part, target, room, blendOf(unit), Math.round(unit.alpha * 256));
+  }
+
+  /** Keeps of a surface what a mask lets through. */
+  private keepWithin(part: Surface, { units, invert, feather }: UnitMask, depth: number): void {
+    const reach = feather > 0 ? blurReach(feather) : 0;
+    const wide = this.scratch(depth, grown(part.box, reach));
+    for (const one of units) if (touches(one.box, wide.box)) this.unitOn(wide, wide.box, one, OVER, depth + 2);
+    let mask = wide;
+    if (reach) {
+      this.soften(wide, feather);
+      mask = this.scratch(depth + 1, part.box);
+      mask.copyFrom(wide, part.box);
+    }
+    this.engine.wasm.keep(part.at, mask.at, part.width * part.height, invert);
+  }
+
+  /** Blurs a surface: three boxes of this size stand for the deviation (SVG 1.1, feGaussianBlur). */
+  private soften(part: Surface, deviation: number): void {
     const size = Math.floor((deviation * 3 * Math.sqrt(2 * Math.PI)) / 4 + 0.5);
-    if (size > 1) wasm.blur(part.at, part.width, part.height, size, this.block('row', Math.max(part.width, part.height) * 4));
-    this.aim(target, box, op, alpha);
-    wasm.surface(part.at, part.stride, part.box.left, part.box.top);
+    if (size > 1) this.engine.wasm.blur(part.at, part.width, part.height, size, this.block('row', Math.max(part.width, part.height) * 4));
+  }
+
+  /** Lays what was painted apart on a surface, within a box of both. */
+  private lay(part: Surface, target: Surface, box: Box, operation: number, alpha: number): void {
+    if (isEmpty(box)) return;
+    this.aim(target, box, operation, alpha);
+    this.engine.wasm.surface(part.at, part.stride, part.box.left, part.box.top);
   }
 
   private item(target: Surface, clip: Box, item: Item, full: Matrix, operation: number, alpha: number): void {
@@ -160,8 +235,8 @@ export class Painter {
       wasm.solid(packed(paint));
       return;
     }
-    const table = this.block('shades', SHADES * 4);
-    this.words().set(shades(paint), table >> 2);
+    const table = this.block('shades', SHADES * 8);
+    this.halves().set(shades(paint), table >> 1);
     if (paint.kind === 'linear') {
       const a = transform(full, ...paint.from);
       const b = transform(full, ...paint.to);
@@ -172,24 +247,33 @@ export class Painter {
     }
   }
 
-  /** Upright pictures only. */
-  private image(image: NonNullable<Item['image']>, full: Matrix): void {
-    const levels = this.levels(image.media);
-    if (!levels) return;
-    const width = full[0] * image.width;
-    const height = full[3] * image.height;
-    if (width <= 0 || height <= 0) return;
-    let level = 0;
-    while (level + 1 < levels.length && (levels[level + 1] as Level).width >= width && (levels[level + 1] as Level).height >= height) level++;
-    const from = levels[level] as Level;
-    this.engine.wasm.image(from.at, from.width, from.height, full[0] * image.x + full[4], full[3] * image.y + full[5], width, height);
+  /** A picture under any matrix: its outline, filled with its texels (bilinear, between two sizes where it is made smaller). */
+  private image(image: Image, full: Matrix): void {
+    const { x, y, width, height } = image;
+    const levels = this.levels(image);
+    const flat = Math.abs(full[0] * full[3] - full[1] * full[2]) * width * height < 1e-6;
+    if (!levels || flat) return;
+    const [whole] = levels as [Level];
+    // From output pixels to texels of the whole picture.
+    const [a, b, c, d, e, f] = multiply([whole.width / width, 0, 0, whole.height / height, (-x * whole.width) / width, (-y * whole.height) / height], invert(full));
+    const step = Math.max(1, Math.hypot(a, b), Math.hypot(c, d));
+    const fine = Math.min(levels.length - 1, Math.max(0, Math.log2(step) - SHARPER));
+    const first = Math.floor(fine + 1e-9);
+    const from = levels[first] as Level;
+    const next = levels[first + 1];
+    const k = 2 ** -first;
+    const outline = outlineOf(image);
+    const points = this.place(outline, full);
+    this.engine.wasm.picture(from.at, from.width, from.height, a * k, b * k, c * k, d * k, e * k, f * k, next?.at ?? 0, next ? Math.round((fine - first) * 256) : 0);
+    this.engine.wasm.fill(points, outline.length, false);
   }
 
   /** A picture at its own size, half, a quarter …, premultiplied. */
-  private levels(media: string): readonly Level[] | undefined {
-    const known = this.kept.get(media);
+  private levels({ media, frame }: Image): readonly Level[] | undefined {
+    const key = frame === undefined ? media : `${media} ${frame}`;
+    const known = this.kept.get(key);
     if (known) return known;
-    const raw = this.images(media);
+    const raw = this.images(media, frame);
     if (!raw) {
       this.missing.add(media);
       return undefined;
@@ -216,7 +300,7 @@ export class Painter {
       engine.wasm.halve(level.at, level.width, level.height, half.at);
       levels.push((level = half));
     }
-    this.kept.set(media, levels);
+    this.kept.set(key, levels);
     return levels;
   }
 
@@ -240,6 +324,12 @@ export class Painter {
     const { buffer } = this.engine.wasm.memory;
     if (this.memory?.buffer !== buffer) this.memory = new Int32Array(buffer);
     return this.memory;
+  }
+
+  private halves(): Uint16Array {
+    const { buffer } = this.engine.wasm.memory;
+    if (this.halfMemory?.buffer !== buffer) this.halfMemory = new Uint16Array(buffer);
+    return this.halfMemory;
   }
 
   private floats(): Float32Array {
@@ -271,13 +361,16 @@ function pixel(colour: Colour, alpha: number): number {
   return part(16) | (part(8) << 8) | (part(0) << 16) | (Math.round(alpha * 255) << 24);
 }
 
-const tables = new WeakMap<Gradient, Int32Array>();
+const tables = new WeakMap<Gradient, Uint16Array>();
 
-/** A gradient's colours from end to end, premultiplied; between stops straight colours and their alpha are mixed, as in CSS. */
-function shades(gradient: Gradient): Int32Array {
+/** Levels of a channel to a level of a pixel in a gradient's table. */
+const FINE = 256;
+
+/** A gradient's colours from end to end, premultiplied, 16 bits a channel; between stops straight colours and their alpha are mixed, as in CSS. */
+function shades(gradient: Gradient): Uint16Array {
   let table = tables.get(gradient);
   if (!table) {
-    table = new Int32Array(SHADES);
+    table = new Uint16Array(SHADES * 4);
     const stops = gradient.stops.map(({ at, colour, alpha = 1 }) => ({ at, rgb: Number.parseInt(colour.slice(1), 16), alpha }));
     let next = 0;
     for (let n = 0; n < SHADES; n++) {
@@ -288,10 +381,21 @@ function shades(gradient: Gradient): Int32Array {
       if (!a || !b) continue;
       const part = b.at > a.at ? Math.max(0, Math.min(1, (t - a.at) / (b.at - a.at))) : 0;
       const alpha = a.alpha + (b.alpha - a.alpha) * part;
-      const channel = (shift: number): number => Math.round((((a.rgb >> shift) & 255) * (1 - part) + ((b.rgb >> shift) & 255) * part) * alpha);
-      table[n] = channel(16) | (channel(8) << 8) | (channel(0) << 16) | (Math.round(alpha * 255) << 24);
+      const channel = (shift: number): number => Math.round((((a.rgb >> shift) & 255) * (1 - part) + ((b.rgb >> shift) & 255) * part) * alpha * FINE);
+      table.set([channel(16), channel(8), channel(0), Math.round(alpha * 255 * FINE)], n * 4);
     }
     tables.set(gradient, table);
   }
   return table;
+}
+
+const blendOf = ({ blend }: PlaneUnit): number => (blend === 'normal' ? OVER : BLENDED[blend]);
+
+const outlines = new WeakMap<Image, Path>();
+
+/** The rectangle of a picture, in its item's units. */
+function outlineOf(image: Image): Path {
+  let outline = outlines.get(image);
+  if (!outline) outlines.set(image, (outline = rect(image.x, image.y, image.width, image.height)));
+  return outline;
 }

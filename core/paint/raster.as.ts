@@ -16,6 +16,9 @@ const ATOP: i32 = 1;
 const WITHIN: i32 = 2;
 const MULTIPLY: i32 = 3;
 const SCREEN: i32 = 4;
+const OVERLAY: i32 = 5;
+const SOFT_LIGHT: i32 = 6;
+const ADD: i32 = 7;
 
 const SOLID: i32 = 0;
 const LINEAR: i32 = 1;
@@ -24,8 +27,27 @@ const SURFACE: i32 = 3;
 const IMAGE: i32 = 4;
 
 const RB: u32 = 0x00ff00ff;
-/** Colours of a gradient's table. */
+/** Colours of a gradient's table: four channels of 8.8 bits each. */
 const SHADES: i32 = 1024;
+
+/**
+ * Thresholds of ordered dithering, 8 x 8 output pixels (Bayer 1973), of 256: where a shade lies between two levels, some
+ * pixels take the upper one. Sixteen entries a row, each four times for a pixel's channels, so that two neighbours are
+ * one load from any place.
+ */
+const DITHER: usize = memory.data(8 * 16 * 8, 16);
+for (let y = 0; y < 8; y++)
+  for (let x = 0; x < 16; x++) {
+    let rank = 0;
+    for (let bit = 0; bit < 3; bit++) {
+      const bx = (x >> bit) & 1;
+      const by = (y >> bit) & 1;
+      rank = (rank << 2) | ((bx ^ by) << 1) | by;
+    }
+    for (let channel = 0; channel < 4; channel++) store<u16>(DITHER + <usize>((y * 16 + x) * 8 + channel * 2), <u16>(rank * 4 + 2));
+  }
+/** Eight pixels of a row whose shade is one. */
+const PATTERN: usize = memory.data(32, 16);
 /** A curve's chords stay this near to it, in 1/256 px. */
 const TOLERANCE: f64 = 16;
 
@@ -62,10 +84,18 @@ let fromX: i32 = 0;
 let fromY: i32 = 0;
 let fromWidth: i32 = 0;
 let fromHeight: i32 = 0;
-let stepX: f64 = 0;
-let stepY: f64 = 0;
-let placeX: f64 = 0;
-let placeY: f64 = 0;
+// From an output pixel to a texel: the inverse of the picture's matrix.
+let toUx: f64 = 0;
+let toUy: f64 = 0;
+let toU: f64 = 0;
+let toVx: f64 = 0;
+let toVy: f64 = 0;
+let toV: f64 = 0;
+// The same picture at half the size, and how much of it (of 256) is seen.
+let half_: usize = 0;
+let halfWidth: i32 = 0;
+let halfHeight: i32 = 0;
+let halfShare: i32 = 0;
 
 /** Paints on this surface from now on, within the clip (output pixels, inside the surface). `cellRoom` holds `cellBytes` zeroed bytes. */
 export function target(pixels: usize, bytesPerRow: i32, left: i32, top: i32, cl: i32, ct: i32, cr: i32, cb: i32, cellRoom: usize): void {
@@ -102,7 +132,7 @@ export function solid(rgba: u32): void {
   colour = rgba;
 }
 
-/** A gradient along (x0, y0) to (x1, y1) in output pixels through `shades` (1024 premultiplied colours). */
+/** A gradient along (x0, y0) to (x1, y1) in output pixels through `shades` (1024 premultiplied colours of four 16-bit channels, 256 to a level). */
 export function linear(x0: f64, y0: f64, x1: f64, y1: f64, shades: usize): void {
   kind = LINEAR;
   table = shades;
@@ -762,23 +792,40 @@ function level(y: i32, x0: i32, x1: i32, cover: i32): void {
   }
   let x = clipLeft + x0;
   if (kind == LINEAR && gx == 0 && operation == OVER && weight == 256) {
-    const shade = source(x, y);
-    if (shade >>> 24 == 255) {
-      flat(at, end, shade);
+    const index = clamp(<i32>((<f64>y + 0.5) * gy + gc + 0.5), SHADES - 1);
+    if (load<u16>(table + <usize>((index << 3) + 6)) == 65280) {
+      if (x1 - x0 < 8) {
+        for (; at < end; at += 4, x++) store<u32>(at, dithered(index, x, y));
+        return;
+      }
+      for (let n = 0; n < 8; n++) store<u32>(PATTERN + <usize>(n * 4), dithered(index, x + n, y));
+      const low = v128.load(PATTERN);
+      const high = v128.load(PATTERN, 16);
+      for (; at + 32 <= end; at += 32) {
+        v128.store(at, low);
+        v128.store(at, high, 16);
+      }
+      for (let n: usize = 0; at < end; at += 4, n += 4) store<u32>(at, load<u32>(PATTERN + n));
       return;
     }
   }
-  if (operation == OVER && (kind == LINEAR || kind == RADIAL))
+  if (operation == OVER && (kind == LINEAR || kind == RADIAL)) {
+    const row = DITHER + <usize>((y & 7) * 128);
     for (; at + 16 <= end; at += 16, x += 4) {
       const near = places(x, y);
       const far = places(x + 2, y);
       const n = i32x4.min_s(i32x4.max_s(i8x16.shuffle(near, far, 0, 1, 2, 3, 4, 5, 6, 7, 16, 17, 18, 19, 20, 21, 22, 23), i32x4.splat(0)), i32x4.splat(SHADES - 1));
-      let four = i32x4.splat(load<u32>(table + <usize>(i32x4.extract_lane(n, 0) << 2)));
-      four = i32x4.replace_lane(four, 1, load<u32>(table + <usize>(i32x4.extract_lane(n, 1) << 2)));
-      four = i32x4.replace_lane(four, 2, load<u32>(table + <usize>(i32x4.extract_lane(n, 2) << 2)));
-      four = i32x4.replace_lane(four, 3, load<u32>(table + <usize>(i32x4.extract_lane(n, 3) << 2)));
+      const one = v128.load64_lane(table + <usize>(i32x4.extract_lane(n, 1) << 3), v128.load64_zero(table + <usize>(i32x4.extract_lane(n, 0) << 3)), 1);
+      const two = v128.load64_lane(table + <usize>(i32x4.extract_lane(n, 3) << 3), v128.load64_zero(table + <usize>(i32x4.extract_lane(n, 2) << 3)), 1);
+      const t = row + <usize>((x & 7) << 3);
+      const four = i8x16.narrow_i16x8_u(i16x8.shr_u(i16x8.add(one, v128.load(t)), 8), i16x8.shr_u(i16x8.add(two, v128.load(t, 16)), 8));
       v128.store(at, over(v128.load(at), weight == 256 ? four : scaledFour(four, weight)));
     }
+  }
+  if (kind == IMAGE && operation == OVER && weight == 256) {
+    imageRow(at, end, x, y);
+    return;
+  }
   for (; at < end; at += 4, x++) blend(at, source(x, y), weight);
 }
 
@@ -889,16 +936,31 @@ function blend(at: usize, s: u32, weight: i32): void {
     store<u32>(at, share(part, there) + share(d, 255 - a));
     return;
   }
-  // Multiply and screen by the W3C's compositing formulas, on premultiplied values.
+  // By the W3C's compositing formulas, on premultiplied values.
   let out: u32 = 0;
   for (let shift: u32 = 0; shift < 24; shift += 8) {
     const sc = (part >> shift) & 255;
     const dc = (d >> shift) & 255;
-    const product = over255(sc * dc);
-    const value = operation == SCREEN ? sc + dc - product : over255(sc * (255 - there)) + over255(dc * (255 - a)) + product;
-    out |= (value > 255 ? 255 : value) << shift;
+    out |= min<u32>(255, blended(sc, a, dc, there)) << shift;
   }
-  store<u32>(at, out | ((a + there - over255(a * there)) << 24));
+  const alpha = operation == ADD ? min<u32>(255, a + there) : a + there - over255(a * there);
+  store<u32>(at, out | (alpha << 24));
+}
+
+/** One channel of a source (premultiplied, of opacity `a`) blended with what is there. */
+function blended(sc: u32, a: u32, dc: u32, there: u32): u32 {
+  const product = over255(sc * dc);
+  if (operation == SCREEN) return sc + dc - product;
+  if (operation == ADD) return sc + dc;
+  const apart = over255(sc * (255 - there)) + over255(dc * (255 - a));
+  if (operation == MULTIPLY) return apart + product;
+  if (operation == OVERLAY) return apart + (dc + dc <= there ? over255(<u32>2 * sc * dc) : over255(a * there) - min<u32>(over255(a * there), over255(<u32>2 * (there - dc) * (a - sc))));
+  if (there == 0 || a == 0) return apart;
+  const cs = <f64>sc / <f64>a;
+  const cb = <f64>dc / <f64>there;
+  const bright = cb <= 0.25 ? ((16 * cb - 12) * cb + 4) * cb : Math.sqrt(cb);
+  const soft = cs <= 0.5 ? cb - (1 - 2 * cs) * cb * (1 - cb) : cb + (2 * cs - 1) * (bright - cb);
+  return apart + <u32>(soft * <f64>(a * there) / 255 + 0.5);
 }
 
 @inline
@@ -912,32 +974,69 @@ function clamp(v: i32, most: i32): i32 {
   return v < 0 ? 0 : v > most ? most : v;
 }
 
+/** A gradient's shade at an output pixel, one of its two nearest levels. */
+@inline
+function dithered(index: i32, x: i32, y: i32): u32 {
+  const shade = i16x8.add(v128.load64_zero(table + <usize>(index << 3)), v128.load64_zero(DITHER + <usize>((((y & 7) << 4) + (x & 7)) << 3)));
+  const levels = i16x8.shr_u(shade, 8);
+  return i32x4.extract_lane(i8x16.narrow_i16x8_u(levels, levels), 0);
+}
+
 /** What is painted at an output pixel. */
 function source(x: i32, y: i32): u32 {
-  if (kind == LINEAR) return load<u32>(table + <usize>(clamp(<i32>((<f64>x + 0.5) * gx + (<f64>y + 0.5) * gy + gc + 0.5), SHADES - 1) << 2));
+  if (kind == LINEAR) return dithered(clamp(<i32>((<f64>x + 0.5) * gx + (<f64>y + 0.5) * gy + gc + 0.5), SHADES - 1), x, y);
   if (kind == RADIAL) {
     const dx = <f64>x + 0.5 - gx;
     const dy = <f64>y + 0.5 - gy;
-    return load<u32>(table + <usize>(clamp(<i32>(Math.sqrt(dx * dx + dy * dy) * gc + 0.5), SHADES - 1) << 2));
+    return dithered(clamp(<i32>(Math.sqrt(dx * dx + dy * dy) * gc + 0.5), SHADES - 1), x, y);
   }
   if (kind == SURFACE) return load<u32>(from + <usize>((y - fromY) * fromStride + ((x - fromX) << 2)));
   if (kind == IMAGE) return texel(x, y);
   return colour;
 }
 
-/** An image's pixel, between its four nearest. */
+/** A picture's pixel: between its four nearest texels, and between two sizes of it where it is made smaller. */
 function texel(x: i32, y: i32): u32 {
-  const u = whole(((<f64>x + 0.5 - placeX) * stepX - 0.5) * 256);
-  const v = whole(((<f64>y + 0.5 - placeY) * stepY - 0.5) * 256);
-  const left = clamp(u >> 8, fromWidth - 1);
-  const top = clamp(v >> 8, fromHeight - 1);
-  const right = clamp((u >> 8) + 1, fromWidth - 1);
-  const below = clamp((v >> 8) + 1, fromHeight - 1);
-  const rowA = from + <usize>(top * fromStride);
-  const rowB = from + <usize>(below * fromStride);
+  const px = <f64>x + 0.5;
+  const py = <f64>y + 0.5;
+  const u = px * toUx + py * toUy + toU;
+  const v = px * toVx + py * toVy + toV;
+  const near = between(from, fromWidth, fromHeight, whole((u - 0.5) * 256), whole((v - 0.5) * 256));
+  if (halfShare == 0) return near;
+  return mix(near, between(half_, halfWidth, halfHeight, whole((u * 0.5 - 0.5) * 256), whole((v * 0.5 - 0.5) * 256)), halfShare);
+}
+
+@inline
+function between(pixels: usize, width: i32, height: i32, u: i32, v: i32): u32 {
+  const left = clamp(u >> 8, width - 1);
+  const top = clamp(v >> 8, height - 1);
+  const right = clamp((u >> 8) + 1, width - 1);
+  const below = clamp((v >> 8) + 1, height - 1);
+  const rowA = pixels + <usize>(top * width * 4);
+  const rowB = pixels + <usize>(below * width * 4);
   const upper = mix(load<u32>(rowA + <usize>(left << 2)), load<u32>(rowA + <usize>(right << 2)), u & 255);
   const lower = mix(load<u32>(rowB + <usize>(left << 2)), load<u32>(rowB + <usize>(right << 2)), u & 255);
   return mix(upper, lower, v & 255);
+}
+
+/** A run of whole pixels of a picture; one that lies upright, pixel on pixel, is copied. */
+function imageRow(start: usize, end: usize, x0: i32, y: i32): void {
+  let at = start;
+  let x = x0;
+  if (toUx == 1 && toVy == 1 && toUy == 0 && toVx == 0 && halfShare == 0 && Math.floor(toU) == toU && Math.floor(toV) == toV) {
+    const row = y + <i32>toV;
+    if (row >= 0 && row < fromHeight) {
+      for (; at < end && x + <i32>toU < 0; at += 4, x++) blend(at, texel(x, y), 256);
+      let s = from + <usize>(row * fromStride + ((x + <i32>toU) << 2));
+      const last = from + <usize>((row + 1) * fromStride);
+      const opaque = i32x4.splat(0xff000000);
+      for (; at + 16 <= end && s + 16 <= last; at += 16, s += 16, x += 4) {
+        const four = v128.load(s);
+        v128.store(at, i32x4.all_true(i32x4.eq(v128.and(four, opaque), opaque)) ? four : over(v128.load(at), four));
+      }
+    }
+  }
+  for (; at < end; at += 4, x++) blend(at, texel(x, y), 256);
 }
 
 /** Paints another surface where it lies, within the clip. */
@@ -965,29 +1064,70 @@ export function surface(pixels: usize, bytesPerRow: i32, left: i32, top: i32): v
   }
 }
 
-/** Paints an image (premultiplied, `width` x `height`) into the rectangle at (x, y), w x h in output pixels. */
-export function image(pixels: usize, width: i32, height: i32, x: f64, y: f64, w: f64, h: f64): void {
+/**
+ * What is filled next is a picture (premultiplied, `width` x `height`), sent to the output by the matrix whose inverse is
+ * a..f: u = a x + c y + e, v = b x + d y + f, in texels. `half` is the same picture at half its size (rounded up), of which
+ * `share` of 256 is seen.
+ */
+export function picture(pixels: usize, width: i32, height: i32, a: f64, b: f64, c: f64, d: f64, e: f64, f: f64, half: usize, share: i32): void {
   kind = IMAGE;
   from = pixels;
   fromStride = width * 4;
   fromWidth = width;
   fromHeight = height;
-  placeX = x;
-  placeY = y;
-  stepX = <f64>width / w;
-  stepY = <f64>height / h;
-  const opacity = alpha;
-  const rowEnd = min(clipBottom, <i32>Math.ceil(y + h));
-  const columnEnd = min(clipRight, <i32>Math.ceil(x + w));
-  const columnStart = max(clipLeft, <i32>Math.floor(x));
-  for (let py = max(clipTop, <i32>Math.floor(y)); py < rowEnd; py++) {
-    const tall = min(<f64>(py + 1), y + h) - max(<f64>py, y);
-    let at = base + <usize>((py - originY) * stride + (columnStart - originX) * 4);
-    for (let px = columnStart; px < columnEnd; px++, at += 4) {
-      const wide = min(<f64>(px + 1), x + w) - max(<f64>px, x);
-      const weight = tall * wide == 1 ? opacity : (whole(tall * wide * 256) * opacity) >> 8;
-      blend(at, texel(px, py), weight);
+  toUx = a;
+  toVx = b;
+  toUy = c;
+  toVy = d;
+  toU = e;
+  toV = f;
+  half_ = half;
+  halfWidth = (width + 1) >> 1;
+  halfHeight = (height + 1) >> 1;
+  halfShare = share;
+}
+
+/** Keeps of a surface what another of the same size covers (or, inverted, leaves), by its opacity. */
+export function keep(pixels: usize, mask: usize, count: i32, inverted: bool): void {
+  for (let n = 0; n < count; n++) {
+    const at = pixels + <usize>(n << 2);
+    const value = load<u32>(at);
+    if (!value) continue;
+    const there = load<u32>(mask + <usize>(n << 2)) >>> 24;
+    const weight = inverted ? 255 - there : there;
+    if (weight < 255) store<u32>(at, share(value, weight));
+  }
+}
+
+/**
+ * Sends colours through a 3 x 4 matrix of 32-bit floats (rows red, green, blue; the last column is added, as a share of
+ * full), opacity kept. Premultiplied: what is added is added as far as the pixel is there.
+ */
+export function recolour(pixels: usize, count: i32, matrix: usize): void {
+  const red = f32x4(load<f32>(matrix), load<f32>(matrix, 16), load<f32>(matrix, 32), 0);
+  const green = f32x4(load<f32>(matrix, 4), load<f32>(matrix, 20), load<f32>(matrix, 36), 0);
+  const blue = f32x4(load<f32>(matrix, 8), load<f32>(matrix, 24), load<f32>(matrix, 40), 0);
+  const more = f32x4(load<f32>(matrix, 12), load<f32>(matrix, 28), load<f32>(matrix, 44), 1);
+  const half = f32x4.splat(0.5);
+  const none = f32x4.splat(0);
+  let before: u32 = 0;
+  let after: u32 = 0;
+  for (let n = 0; n < count; n++) {
+    const at = pixels + <usize>(n << 2);
+    const value = load<u32>(at);
+    if (!value) continue;
+    if (value != before) {
+      before = value;
+      const a = <f32>(value >>> 24);
+      let sum = f32x4.mul(more, f32x4.splat(a));
+      sum = f32x4.add(sum, f32x4.mul(red, f32x4.splat(<f32>(value & 255))));
+      sum = f32x4.add(sum, f32x4.mul(green, f32x4.splat(<f32>((value >> 8) & 255))));
+      sum = f32x4.add(sum, f32x4.mul(blue, f32x4.splat(<f32>((value >> 16) & 255))));
+      const levels = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.max(none, f32x4.min(f32x4.splat(a), sum)), half));
+      const narrow = i16x8.narrow_i32x4_u(levels, levels);
+      after = i32x4.extract_lane(i8x16.narrow_i16x8_u(narrow, narrow), 0);
     }
+    store<u32>(at, after);
   }
 }
 

@@ -1,11 +1,13 @@
-import type { CharacterLayer, Cue, CueOf, Scene, Target } from '../document/schema.ts';
+import { restValue } from '../document/properties.ts';
+import type { Cue, CueOf, Scene, Target } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
 import { toTicks } from '../time/ticks.ts';
 import { characterLayers } from './casting.ts';
+import type { ScheduledLine } from './lines.ts';
 import { MOTION } from './motion/figures.ts';
 import type { Fixation } from './motion/gaze.ts';
+import { restPoint } from './place.ts';
 import type { Resolved } from './resolve.ts';
-import type { ScheduledLine } from './schedule.ts';
 
 /** A cue with its times in scene ticks. */
 export type TimedCue = { readonly id: string; readonly cue: Cue; readonly start: number; readonly end: number };
@@ -17,7 +19,6 @@ export function fixationsOf(
   lines: readonly ScheduledLine[],
   own: readonly ScheduledLine[],
   id: string,
-  layer: CharacterLayer,
   cues: readonly TimedCue[],
   lively: number,
 ): Fixation[] {
@@ -84,7 +85,7 @@ export function fixationsOf(
   const out: Fixation[] = [];
   for (const wish of kept) {
     if (out.length && wish.at - (out.at(-1) as Fixation).at < toTicks(0.3)) continue;
-    const { yaw, pitch } = directionTo(scene, layer, wish.target);
+    const { yaw, pitch } = directionTo(scene, id, wish.target);
     // Seeded by what it belongs to, so that a change elsewhere leaves it as it is.
     const order = kept.filter((other) => other.seed === wish.seed).indexOf(wish);
     const chance = dice(hashText(`${wish.seed} ${order}`));
@@ -99,26 +100,23 @@ export function fixationsOf(
   return out;
 }
 
-/** Yaw and pitch (-1..1) from a layer to a target. Figures stand in one plane: a look sideways stays in three-quarter. */
-function directionTo(scene: Scene, from: CharacterLayer, target: Target): { yaw: number; pitch: number } {
+/** Height of a figure's eyes in its own units; layers know no character here, so a person's or the robot's. */
+const EYES = 340;
+/** What else is looked at has its middle about so high above its foot, in stage units. */
+const MIDDLE = 40;
+
+/** Yaw and pitch (-1..1) from a figure to a target, along its own facing. Figures stand in one plane: a look sideways stays in three-quarter. */
+function directionTo(scene: Scene, from: string, target: Target): { yaw: number; pitch: number } {
   if (target.to === 'viewer') return { yaw: 0, pitch: 0 };
-  let tx: number;
-  let ty: number;
-  if (target.to === 'place') {
-    tx = target.x;
-    ty = target.y;
-  } else {
-    const layer = scene.layers[target.layer];
-    if (!layer) return { yaw: 0, pitch: 0 };
-    tx = layer.x;
-    ty = layer.y - (layer.kind === 'character' ? eyeHeight(layer) : 40);
-  }
-  const dx = tx - from.x;
-  const dy = ty - (from.y - eyeHeight(from));
+  const own = scene.layers[from];
+  const other = target.to === 'layer' ? scene.layers[target.layer] : undefined;
+  if (!own || (target.to === 'layer' && !other)) return { yaw: 0, pitch: 0 };
+  const eyes = restPoint(scene, from, 0, -EYES);
+  const foot = target.to === 'layer' ? restPoint(scene, target.layer) : target;
+  const to = target.to === 'layer' && other?.kind === 'character' ? restPoint(scene, target.layer, 0, -EYES) : { x: foot.x, y: target.to === 'layer' ? foot.y - MIDDLE : foot.y };
+  const dx = (to.x - eyes.x) * (restValue(own, 'scaleX') < 0 ? -1 : 1);
+  const dy = to.y - eyes.y;
   const side = Math.sign(dx);
   const yaw = Math.abs(dx) < 60 ? dx / 400 : side * (0.26 + 0.2 * Math.min(1, Math.abs(dx) / 700));
   return { yaw, pitch: Math.max(-0.7, Math.min(0.7, dy / Math.max(320, Math.abs(dx)) / 0.9)) };
 }
-
-/** Rough height of a figure's eyes in stage units; layers know no character here, so a person's or the robot's by scale. */
-const eyeHeight = (layer: CharacterLayer): number => 340 * layer.scale;

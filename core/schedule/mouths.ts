@@ -99,9 +99,10 @@ export function shapeAt(track: MouthTrack, tick: number): MouthShape {
 
 const jaw = (shape: MouthShape, loud: number): number => (shape === 'closed' || shape === 'rest' || shape === 'bite' ? 1 : clamp(0.35 + 0.72 * loud, LEAST_OPEN, 1.22));
 
-/** The blended mouth at a tick: every tick costs the same. */
-export function mouthAt(track: MouthTrack, tick: number): MouthNumbers {
-  const { blend = BLEND, open = 1 } = track;
+/** The blended mouth at a tick, opened `wider` times as far: every tick costs the same. */
+export function mouthAt(track: MouthTrack, tick: number, wider = 1): MouthNumbers {
+  const { blend = BLEND } = track;
+  const open = (track.open ?? 1) * wider;
   const index = lastAtOrBefore(track.starts, tick);
   const inside = index >= 0 && (track.ends[index] as number) > tick;
   const here = inside ? (track.shapes[index] as MouthShape) : 'rest';

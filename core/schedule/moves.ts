@@ -1,4 +1,5 @@
-import type { CharacterLayer, Cue, CueOf } from '../document/schema.ts';
+import { restValue } from '../document/properties.ts';
+import type { CharacterLayer, Cue, CueOf, Layer } from '../document/schema.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import type { Proportions } from '../figure/proportions.ts';
 import { type Key, type Track, track } from '../time/track.ts';
@@ -12,10 +13,17 @@ export interface FootTracks {
   readonly pitch: Track;
 }
 
-/** Where a layer is along its scene, and what its body does for that. */
-export interface Moves {
+/** Where a layer is along its scene. */
+export interface Path {
   readonly x: Track;
   readonly y: Track;
+}
+
+/** Where a figure is along its scene, and what its body does for that. */
+export interface Moves extends Path {
+  /** -1 where the figure is mirrored; units of its parent to one of its own, across. */
+  readonly facing: 1 | -1;
+  readonly scale: number;
   readonly feet: Readonly<Record<'L' | 'R', FootTracks>> | undefined;
   readonly channels: Channels;
   /** When it is under way on its feet. */
@@ -32,25 +40,44 @@ export interface MoveInput {
   readonly temper: { readonly lively: number; readonly tense: number };
 }
 
-/** All moves of a layer, one after the other. */
+/** Moves of something without feet, one after the other; undefined where nothing moves it. */
+export function slidesOf(layer: Layer, cues: MoveInput['cues']): Path | undefined {
+  let [nowX, nowY] = [restValue(layer, 'x'), restValue(layer, 'y')];
+  const x: Key[] = [{ at: 0, value: nowX }];
+  const y: Key[] = [{ at: 0, value: nowY }];
+  for (const { cue, start, end } of cues) {
+    if (cue.kind !== 'move') continue;
+    x.push({ at: start, value: nowX, ease: cue.ease }, { at: end, value: cue.x });
+    y.push({ at: start, value: nowY, ease: cue.ease }, { at: end, value: cue.y });
+    [nowX, nowY] = [cue.x, cue.y];
+  }
+  return x.length > 1 ? { x: track(x), y: track(y) } : undefined;
+}
+
+/** A figure that is all but flat walks as if it were so wide. */
+const LEAST_SCALE = 0.02;
+
+/** All moves of a figure, one after the other. Feet are planned along its own facing, so that a mirrored one walks forwards too. */
 export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Moves {
+  const facing = restValue(layer, 'scaleX') < 0 ? -1 : 1;
+  const scale = Math.max(LEAST_SCALE, Math.abs(restValue(layer, 'scaleX')));
+  const mirrored = (keys: readonly Key[]): readonly Key[] => (facing === 1 ? keys : keys.map((key) => ({ ...key, value: -key.value })));
   const walks: (WalkKeys & { start: number; end: number })[] = [];
   const rolls: RollKeys[] = [];
-  const x: Key[] = [{ at: 0, value: layer.x }];
-  const y: Key[] = [{ at: 0, value: layer.y }];
-  let nowX = layer.x;
-  let nowY = layer.y;
+  let [nowX, nowY] = [restValue(layer, 'x'), restValue(layer, 'y')];
+  const x: Key[] = [{ at: 0, value: nowX }];
+  const y: Key[] = [{ at: 0, value: nowY }];
   for (const { cue, start, end } of cues) {
     if (cue.kind !== 'move') continue;
     const goes = cue.walk && Math.abs(cue.x - nowX) > 4 && end > start;
     if (goes && on === 'feet') {
-      const walk = walkKeys({ start, end, fromX: nowX, toX: cue.x, scale: layer.scale, p, height, ease: cue.ease, gait: gaitFor(cue, nowX, end - start, layer.scale, p) });
+      const walk = walkKeys({ start, end, fromX: nowX * facing, toX: cue.x * facing, scale, p, height, ease: cue.ease, gait: gaitFor(cue, nowX, end - start, scale, p) });
       walks.push({ ...walk, start, end });
-      x.push(...walk.x);
+      x.push(...mirrored(walk.x));
     } else if (goes && on === 'wheels') {
-      const roll = rollKeys({ start, end, fromX: nowX, toX: cue.x });
+      const roll = rollKeys({ start, end, fromX: nowX * facing, toX: cue.x * facing });
       rolls.push(roll);
-      x.push(...roll.x);
+      x.push(...mirrored(roll.x));
     } else x.push({ at: start, value: nowX, ease: cue.ease }, { at: end, value: cue.x });
     y.push({ at: start, value: nowY, ease: cue.walk ? 'linear' : cue.ease }, { at: end, value: cue.y });
     nowX = cue.x;
@@ -59,6 +86,8 @@ export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Move
   return {
     x: track(x),
     y: track(y),
+    facing,
+    scale,
     feet: walks.length ? { L: footTracks(walks, 'L'), R: footTracks(walks, 'R') } : undefined,
     channels: { ...walkChannels(walks, temper), ...rollChannels(rolls) },
     walks,

@@ -1,4 +1,5 @@
 import { failure } from '../document/failure.ts';
+import { type Hung, pinsOf } from '../document/pins.ts';
 import { isPin, type Line, type Pin, type Scene } from '../document/schema.ts';
 import { inOrder } from '../time/order.ts';
 import { ceilToFrame, type FrameRate, toTicks } from '../time/ticks.ts';
@@ -14,6 +15,10 @@ export interface Resolved {
   readonly lines: ReadonlyMap<string, Times>;
   readonly words: ReadonlyMap<string, Times & { readonly line: string }>;
   readonly cues: ReadonlyMap<string, Times>;
+  /** When layers that are not there for the whole scene are on the stage, by layer. */
+  readonly spans: ReadonlyMap<string, Times>;
+  /** Moments of keys by the way to them (document/pins.ts, keyPath). */
+  readonly keys: ReadonlyMap<string, number>;
   /** Lines in order. */
   readonly order: readonly string[];
 }
@@ -28,7 +33,7 @@ export interface LineTiming {
 export const EMPTY_SCENE_TICKS = toTicks(3);
 
 /**
- * Resolves all pins of a scene in topological order (Kahn 1962): linear in lines and cues.
+ * Resolves all pins of a scene in topological order (Kahn 1962): linear in what hangs.
  * Line starts and the scene's length are rounded up to whole frames of `fps`.
  * @throws Failure `pin-cycle` that names the members, `pin-target` where a target does not exist.
  */
@@ -40,15 +45,15 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
   lines.forEach(([, line], index) => {
     for (const word of Object.keys(line.words)) wordLine.set(word, index);
   });
-  const cues = Object.entries(scene.cues);
-  const cueIndex = new Map(cues.map(([id], index) => [id, index]));
+  const hung = [...pinsOf(scene)].filter(({ kind }) => kind !== 'line');
+  const cueIndex = new Map(hung.flatMap(({ kind, id }, index) => (kind === 'cue' ? [[id, index] as const] : [])));
 
-  // Nodes: line starts, chain ends (latest end of the lines up to there), cue starts, cue ends, the scene's end.
+  // Nodes: line starts, chain ends (latest end of the lines up to there), starts and ends of what hangs, the scene's end.
   const count = lines.length;
   const chainAt = count;
-  const cueStartAt = chainAt + count + 1;
-  const cueEndAt = cueStartAt + cues.length;
-  const sceneEnd = cueEndAt + cues.length;
+  const hungStartAt = chainAt + count + 1;
+  const hungEndAt = hungStartAt + hung.length;
+  const sceneEnd = hungEndAt + hung.length;
   const total = sceneEnd + 1;
   const value = new Float64Array(total);
   const needs: number[][] = Array.from({ length: total }, () => []);
@@ -84,7 +89,7 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
       }
       case 'cue': {
         const index = cueIndex.get(pin.cue) ?? missing();
-        const node = (pin.edge === 'start' ? cueStartAt : cueEndAt) + index;
+        const node = (pin.edge === 'start' ? hungStartAt : hungEndAt) + index;
         return { need: [node], read: () => (value[node] as number) + pin.offset };
       }
     }
@@ -103,20 +108,20 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
     if (!aside) (needs[node] as number[]).push(index);
     compute[node] = () => (aside ? (value[node - 1] as number) : Math.max(value[node - 1] as number, (value[index] as number) + (timings[index] as LineTiming).length));
   }
-  cues.forEach(([id, cue], index) => {
-    const who = (): string => nameOfCue(scene, id);
-    const start = follow(cue.start, undefined, who);
-    needs[cueStartAt + index] = start.need;
-    compute[cueStartAt + index] = () => Math.max(0, start.read());
-    const startNode = cueStartAt + index;
-    if (isPin(cue.end)) {
-      const end = follow(cue.end, undefined, who);
-      needs[cueEndAt + index] = [startNode, ...end.need];
-      compute[cueEndAt + index] = () => Math.max(value[startNode] as number, end.read());
+  hung.forEach((one, index) => {
+    const who = (): string => nameOfHung(scene, one);
+    const start = follow(one.start, undefined, who);
+    const startNode = hungStartAt + index;
+    needs[startNode] = start.need;
+    compute[startNode] = () => Math.max(0, start.read());
+    const { end } = one;
+    if (end && isPin(end)) {
+      const until = follow(end, undefined, who);
+      needs[hungEndAt + index] = [startNode, ...until.need];
+      compute[hungEndAt + index] = () => Math.max(value[startNode] as number, until.read());
     } else {
-      const { ticks } = cue.end;
-      needs[cueEndAt + index] = [startNode];
-      compute[cueEndAt + index] = () => (value[startNode] as number) + ticks;
+      needs[hungEndAt + index] = [startNode];
+      compute[hungEndAt + index] = () => (value[startNode] as number) + (end?.ticks ?? 0);
     }
   });
   needs[sceneEnd] = lines.map((_, index) => index);
@@ -157,7 +162,7 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
     const names = new Set<string>();
     for (const member of walk.slice(seen.get(node))) {
       if (member < count) names.add(nameOfLine(scene, (lines[member] as [string, Line])[0]));
-      else if (member >= cueStartAt && member < sceneEnd) names.add(nameOfCue(scene, (cues[(member - cueStartAt) % cues.length] as [string, unknown])[0]));
+      else if (member >= hungStartAt && member < sceneEnd) names.add(nameOfHung(scene, hung[(member - hungStartAt) % hung.length] as Hung));
     }
     return failure('pin-cycle', `That would make a ring in which each waits for the other: ${[...names].join(', ')}. Hang one of them from something else.`);
   }
@@ -172,12 +177,38 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
       words.set(word, { line: id, start: start + times.start, end: start + times.end });
     }
   });
-  const cueTimes = new Map<string, Times>();
-  cues.forEach(([id], index) => {
-    cueTimes.set(id, { start: value[cueStartAt + index] as number, end: value[cueEndAt + index] as number });
+  const cues = new Map<string, Times>();
+  const spans = new Map<string, Times>();
+  const keys = new Map<string, number>();
+  hung.forEach(({ kind, id }, index) => {
+    const times = { start: value[hungStartAt + index] as number, end: value[hungEndAt + index] as number };
+    if (kind === 'cue') cues.set(id, times);
+    else if (kind === 'span') spans.set(id, times);
+    else keys.set(id, times.start);
   });
-  return { length: value[sceneEnd] as number, lines: lineTimes, words, cues: cueTimes, order: lines.map(([id]) => id) };
+  return { length: value[sceneEnd] as number, lines: lineTimes, words, cues, spans, keys, order: lines.map(([id]) => id) };
 }
+
+/** When a hung thing is; a key has no length. */
+export function timesOf(resolved: Resolved, { kind, id }: Pick<Hung, 'kind' | 'id'>): Times | undefined {
+  if (kind === 'line') return resolved.lines.get(id);
+  if (kind === 'cue') return resolved.cues.get(id);
+  if (kind === 'span') return resolved.spans.get(id);
+  const at = resolved.keys.get(id);
+  return at === undefined ? undefined : { start: at, end: at };
+}
+
+/** What hangs, as messages name it. */
+function nameOfHung(scene: Scene, { kind, owner }: Hung): string {
+  if (owner.kind === 'line') return nameOfLine(scene, owner.id);
+  const of = owner.kind === 'cue' ? nameOfCue(scene, owner.id) : nameOfLayerIn(scene, owner.id);
+  return kind === 'key' ? `a key of ${of}` : kind === 'span' ? `the time of ${of} on the stage` : of;
+}
+
+const nameOfLayerIn = (scene: Scene, id: string): string => {
+  const layer = scene.layers[id];
+  return layer?.name ? `“${layer.name}”` : `a ${layer?.kind ?? 'layer'}`;
+};
 
 /** `line 3 ("Nobody pushes…")`, as messages name a line. */
 export function nameOfLine(scene: Scene, id: string): string {

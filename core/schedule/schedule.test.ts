@@ -7,19 +7,19 @@ import { setLineText } from '../edit/commands/lines.ts';
 import { setMouth } from '../edit/commands/stage.ts';
 import { stanceOf } from '../figure/proportions.ts';
 import { skeletonOf } from '../figure/skeleton.ts';
-import { poseAt } from '../stage/evaluate.ts';
-import { gestureOn, sampleDocument, seededIds } from '../testing/samples.ts';
+import { poseAt } from '../stage/figures.ts';
+import { segmentInputs } from '../stage/segmentInputs.ts';
+import { actingIn, gestureOn, sampleDocument, seededIds } from '../testing/samples.ts';
 import { smooth } from '../time/easing.ts';
 import { inOrder } from '../time/order.ts';
 import { ticksPerFrame, toTicks } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
 import { captionWords, twoRows } from './captions.ts';
-import { segmentInputs } from './inputs.ts';
 import { blendOf, mouthAt, mouthTrack, shapeAt } from './mouths.ts';
-import { heldAt } from './properties.ts';
 import { resolveScene } from './resolve.ts';
 import { sceneSchedule, schedule } from './schedule.ts';
 import { segmentsOf } from './segments.ts';
+import { heldAt } from './stageProperties.ts';
 import { lineTiming } from './timing.ts';
 
 const CHANGE = 'cg_000000000001';
@@ -122,7 +122,8 @@ describe('a scene’s schedule', () => {
   it('keeps every figure alive: it blinks, breathes, looks at who speaks, and no joint jumps', () => {
     const { document, scene } = sampleDocument();
     const s = sceneSchedule(document, document.scenes[scene] as Scene, () => undefined);
-    for (const acting of s.layers.values()) {
+    for (const { acting } of s.layers.values()) {
+      if (!acting) throw new Error('Nobody acts.');
       let blinks = 0;
       let before = poseAt(acting, 0);
       const breath = new Set<number>();
@@ -145,7 +146,7 @@ describe('a scene’s schedule', () => {
     const [marit, tully] = inOrder((document.scenes[scene] as Scene).layers).map(([id]) => id) as [string, string];
     const line = s.lines[0];
     expect(line?.layer).toBe(marit);
-    const listener = poseAt(s.layers.get(tully) as NonNullable<ReturnType<typeof s.layers.get>>, (line?.start ?? 0) + toTicks(1.2));
+    const listener = poseAt(actingIn(s, tully), (line?.start ?? 0) + toTicks(1.2));
     expect(listener.bodyTurn + listener.headTurn).toBeLessThan(-0.1);
   });
 
@@ -157,7 +158,7 @@ describe('a scene’s schedule', () => {
     const { document: hung } = edit(document, 'hang', CHANGE, hangCue(scene, makeId('cue'), gestureOn(layer, word)));
     const s = sceneSchedule(hung, hung.scenes[scene] as Scene, () => undefined);
     const at = s.resolved.words.get(word)?.start as number;
-    const acting = s.layers.get(layer) as NonNullable<ReturnType<typeof s.layers.get>>;
+    const acting = actingIn(s, layer);
     expect(poseAt(acting, at).elbowR).toBeGreaterThan(100);
     expect(Math.abs(poseAt(acting, at - toTicks(0.6)).elbowR)).toBeLessThan(60);
     expect(Math.abs(poseAt(acting, at + toTicks(3)).elbowR)).toBeLessThan(60);
@@ -186,9 +187,10 @@ describe('walking', () => {
       end: { ticks: toTicks(Math.abs(distance) / 260) },
     };
     const { document: walking } = edit(document, 'walk', CHANGE, hangCue(scene, makeId('cue'), move));
-    const acting = sceneSchedule(walking, walking.scenes[scene] as Scene, () => undefined).layers.get(layer) as NonNullable<
-      ReturnType<ReturnType<typeof sceneSchedule>['layers']['get']>
-    >;
+    const acting = actingIn(
+      sceneSchedule(walking, walking.scenes[scene] as Scene, () => undefined),
+      layer,
+    );
     let worst = 0;
     let planted = 0;
     for (const side of ['L', 'R'] as const) {
@@ -199,7 +201,7 @@ describe('walking', () => {
         const rest = (side === 'L' ? -1 : 1) * stanceOf(acting.p) * (1 - smooth(Math.abs(pose.stride)) * 0.9);
         const flat = Math.abs(pose[`footY${side}`]) < 0.01 && Math.abs(pose[`footPitch${side}`]) < 0.01;
         // The drawn sole lies under the ankle while the foot is flat; the ankle is what the skeleton really gives.
-        const x = flat ? Math.round(sample(acting.x, tick) * 16) / 16 + leg.ankle.x * acting.layer.scale : undefined;
+        const x = flat ? Math.round(sample(acting.x, tick) * 16) / 16 + leg.ankle.x * acting.scale : undefined;
         if (x !== undefined && before !== undefined) {
           worst = Math.max(worst, Math.abs(x - before));
           planted++;
@@ -221,7 +223,10 @@ describe('stage properties', () => {
       (now, cue) => edit(now, 'hang', CHANGE, hangCue(scene, makeId('cue'), { order: 'a0', layer, hand: 'right', strength: 1, ...cue } as Cue)).document,
       document,
     );
-    return sceneSchedule(done, done.scenes[scene] as Scene, () => undefined).layers.get(layer) as NonNullable<ReturnType<ReturnType<typeof sceneSchedule>['layers']['get']>>;
+    return actingIn(
+      sceneSchedule(done, done.scenes[scene] as Scene, () => undefined),
+      layer,
+    );
   };
   const at = (seconds: number, length: number) => ({ start: { to: 'scene', edge: 'start', offset: toTicks(seconds) }, end: { ticks: toTicks(length) } }) as const;
   it('are in the hand while the action lasts, and not before or after', () => {
@@ -267,7 +272,7 @@ describe('how a mouth speaks', () => {
     const { document } = sampleDocument();
     const role = Object.keys(document.production.roles)[0] as string;
     const soft = edit(document, 'm', CHANGE, setMouth(role, { sharp: -1, open: 0.8 })).document;
-    const track = [...sceneSchedule(soft, Object.values(soft.scenes)[0] as Scene, () => undefined).layers.values()].map(({ mouth }) => [mouth.blend, mouth.open]);
+    const track = [...sceneSchedule(soft, Object.values(soft.scenes)[0] as Scene, () => undefined).layers.values()].map(({ acting }) => [acting?.mouth.blend, acting?.mouth.open]);
     expect(track).toContainEqual([blendOf(-1), 0.8]);
     expect(edit(soft, 'm', CHANGE, setMouth(role, { sharp: 0, open: 1 })).document.production.roles[role]?.mouth).toBeUndefined();
   });

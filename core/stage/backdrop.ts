@@ -3,7 +3,7 @@ import { IDENTITY, type Matrix } from '../draw/matrix.ts';
 import { rect } from '../draw/path.ts';
 import type { Colour, Node } from '../draw/picture.ts';
 import { moved } from '../figure/face.ts';
-import { frameSize } from './camera.ts';
+import { frameSize } from './frame.ts';
 import { setOf } from './sets/index.ts';
 
 const memo = new WeakMap<Backdrop, Map<FrameShape, { nodes: readonly Node[]; background: Colour }>>();

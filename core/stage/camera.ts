@@ -1,20 +1,13 @@
-import type { CueOf } from '../document/schema.ts';
-import { FRAMES, type FrameShape } from '../document/schema.ts';
-import type { Matrix } from '../draw/matrix.ts';
-import { heightOf } from '../figure/proportions.ts';
-import type { LayerSchedule, SceneSchedule } from '../schedule/schedule.ts';
+import type { CueOf, FrameShape } from '../document/schema.ts';
+import { meanScale, transform } from '../draw/matrix.ts';
+import type { SceneSchedule } from '../schedule/schedule.ts';
+import { type StagedLayer, valueAt } from '../schedule/staged.ts';
 import { clamp, eased } from '../time/easing.ts';
 import { sample } from '../time/track.ts';
-
-/** What the camera takes in: centre and width in stage units; the height follows from the frame. */
-export interface View {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-}
-
-/** Size of a frame in stage units: the shorter side is 1080. */
-export const frameSize = (shape: FrameShape): { width: number; height: number } => ({ width: FRAMES[shape][0], height: FRAMES[shape][1] });
+import { frameSize, type View } from './frame.ts';
+import { drawnKind } from './layers/index.ts';
+import { middleBox } from './layers/kind.ts';
+import { stageMatrix } from './place.ts';
 
 /** Headroom as a share of the view's height (motion.md: 8-12 %). */
 const HEADROOM = 0.1;
@@ -23,11 +16,11 @@ const HEADROOM = 0.1;
 export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: number, shape: FrameShape): View {
   const frame = frameSize(shape);
   const aspect = frame.width / frame.height;
-  const subjects = cue.subjects.map((id) => scene.layers.get(id)).filter((layer) => layer !== undefined);
+  const subjects = cue.subjects.flatMap((id) => scene.layers.get(id) ?? []);
   const keep = (view: View): View => inside(view, frame);
   if (cue.framing === 'place') return keep({ x: cue.x, y: cue.y, width: cue.width });
   if (cue.framing === 'wide' || subjects.length === 0) return { x: 0, y: 0, width: frame.width };
-  const boxes = subjects.map((layer) => standingBox(layer, tick));
+  const boxes = subjects.map((layer) => standingBox(scene, layer, tick));
   const left = Math.min(...boxes.map((b) => b.left));
   const right = Math.max(...boxes.map((b) => b.right));
   const top = Math.min(...boxes.map((b) => b.top));
@@ -39,21 +32,29 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
     return keep({ x: (left + right) / 2, y: top - height * HEADROOM + height / 2, width: height * aspect });
   }
   // A mascot's head is half of it: its framings take in more of the whole.
-  const mascot = subjects[0]?.character.kind === 'mascot';
+  const [one] = subjects as [StagedLayer];
+  const mascot = one.acting?.character.kind === 'mascot';
   const share = cue.framing === 'medium' ? (mascot ? 1.22 : 0.74) : mascot ? 0.86 : 0.46;
   const height = Math.max(tallest * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
   // Lead room on the side that the face looks to.
-  const lead = (subjects[0] as LayerSchedule).layer.turn * height * aspect * 0.14;
+  const lead = valueAt(one, 'turn', tick) * Math.sign(valueAt(one, 'scaleX', tick)) * height * aspect * 0.14;
   return keep({ x: (left + right) / 2 + lead, y: top - height * HEADROOM + height / 2, width: height * aspect });
 }
 
-function standingBox(layer: LayerSchedule, tick: number): { left: number; right: number; top: number; floor: number; headWidth: number } {
-  const x = sample(layer.x, tick);
-  const floor = sample(layer.y, tick);
-  const { scale } = layer.layer;
-  const tall = heightOf(layer.p) + (layer.character.kind === 'mascot' ? 34 : 22);
-  const half = (layer.p.shoulder + 34) * scale;
-  return { left: x - half, right: x + half, top: floor - tall * scale, floor, headWidth: layer.p.headWidth * 2 * scale };
+/** A box is measured without letters: words as a square of their size. */
+const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] } as const;
+const UNIT = middleBox(1, 1);
+
+/** The box of a subject on the stage, upright, and how wide its head is. */
+function standingBox(scene: SceneSchedule, staged: StagedLayer, tick: number): { left: number; right: number; top: number; floor: number; headWidth: number } {
+  const own = drawnKind(staged.layer.kind)?.box(staged as never, tick, { fonts: NO_FONTS }) ?? UNIT;
+  const matrix = stageMatrix(scene, staged.id, tick);
+  const corners = [own.left, own.right].flatMap((x) => [own.top, own.bottom].map((y) => transform(matrix, x, y)));
+  const xs = corners.map(({ x }) => x);
+  const ys = corners.map(({ y }) => y);
+  const [left, right, top, floor] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const head = staged.acting ? staged.acting.p.headWidth * 2 * meanScale(matrix) : (right - left) / 3;
+  return { left, right, top, floor, headWidth: head };
 }
 
 function inside({ x, y, width }: View, frame: { width: number; height: number }): View {
@@ -83,7 +84,10 @@ export function cameraAt(scene: SceneSchedule, tick: number, shape: FrameShape):
 
 function pushed(scene: SceneSchedule, index: number, tick: number, shape: FrameShape): View {
   const shot = scene.shots[index] as SceneSchedule['shots'][number];
-  const view = framingView(scene, shot.cue, shot.start, shape);
+  const { cue, tracks } = shot;
+  const keyed = cue.framing === 'place' && (tracks.x ?? tracks.y ?? tracks.width);
+  const at = (name: 'x' | 'y' | 'width'): number => (tracks[name] ? sample(tracks[name], tick) : cue[name]);
+  const view = keyed ? inside({ x: at('x'), y: at('y'), width: at('width') }, frameSize(shape)) : framingView(scene, cue, shot.start, shape);
   if (!shot.cue.push) return view;
   const share = clamp((tick - shot.start) / Math.max(1, shot.end - shot.start), 0, 1);
   return inside({ ...view, width: view.width * (1 - shot.cue.push * share) }, frameSize(shape));
@@ -91,9 +95,3 @@ function pushed(scene: SceneSchedule, index: number, tick: number, shape: FrameS
 
 /** Views are rounded, so that a settled camera is the same from frame to frame and on every machine. */
 const rounded = ({ x, y, width }: View): View => ({ x: Math.round(x * 32) / 32, y: Math.round(y * 32) / 32, width: Math.round(width * 32) / 32 });
-
-export function viewMatrix({ x, y, width }: View, shape: FrameShape): Matrix {
-  const frame = frameSize(shape);
-  const k = frame.width / width;
-  return [k, 0, 0, k, frame.width / 2 - k * x, frame.height / 2 - k * y];
-}

@@ -6,18 +6,20 @@ import { isGroup, type Node } from '../draw/picture.ts';
 import { edit } from '../edit/change.ts';
 import { colourCaptions } from '../edit/commands/captions.ts';
 import { hangCue } from '../edit/commands/cues.ts';
-import { addLayer, changeLayer, setCaptions } from '../edit/commands/stage.ts';
+import { addLayer, changeLayer } from '../edit/commands/layers.ts';
+import { setCaptions } from '../edit/commands/stage.ts';
 import { fromScript } from '../edit/create.ts';
 import { heightOf } from '../figure/proportions.ts';
 import { readScript } from '../formats/script/read.ts';
 import { type FilmSchedule, schedule } from '../schedule/schedule.ts';
-import { DIALOGUE, sampleDocument, seededIds } from '../testing/samples.ts';
+import { actingIn, DIALOGUE, sampleDocument, seededIds } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
 import { floorOf } from './backdrop.ts';
-import { cameraAt, frameSize, framingView, viewMatrix } from './camera.ts';
+import { cameraAt, framingView } from './camera.ts';
 import { captionAt, evaluate, sceneAt } from './evaluate.ts';
+import { frameSize, viewMatrix } from './frame.ts';
 import { propOf } from './props/index.ts';
 import { SETS } from './sets/index.ts';
 
@@ -78,11 +80,10 @@ describe('a shot', () => {
     const { film, layers } = withShots();
     const scene = firstScene(film);
     for (const id of layers) {
-      const acting = scene.layers.get(id);
-      if (!acting) throw new Error('No such figure.');
+      const acting = actingIn(scene, id);
       const view = framingView(scene, shotOf({ framing, subjects: [id] }), 0, '16:9');
       const height = (view.width * 9) / 16;
-      const top = sample(acting.y, 0) - heightOf(acting.p) * acting.layer.scale;
+      const top = sample(acting.y, 0) - heightOf(acting.p) * acting.scale;
       const x = sample(acting.x, 0);
       expect(top).toBeGreaterThan(view.y - height / 2);
       expect(top).toBeLessThan(view.y);
@@ -221,7 +222,7 @@ describe('sets and props', () => {
   it('an unknown prop is drawn as nothing rather than breaking the film', () => {
     const { document, scene, makeId } = sampleDocument();
     expect(propOf('radio')).toBeDefined();
-    const layer = { kind: 'prop', name: 'Thing', prop: 'no-such-prop', x: 0, y: 0, scale: 1, locked: false, hidden: false };
+    const layer = { kind: 'prop', name: 'Thing', prop: 'no-such-prop', x: 0, y: 0, locked: false, hidden: false };
     const changed = edit(document, 'prop', CHANGE, addLayer(scene, makeId('layer'), layer as never)).document;
     expect(() => evaluate(changed, firstScene(filmOf(changed)), 0, NO_FONTS, { captions: false })).not.toThrow();
   });

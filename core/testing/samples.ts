@@ -3,6 +3,8 @@ import type { Cue, Document } from '../document/schema.ts';
 import { avalanche } from '../draw/hash.ts';
 import { fromScript } from '../edit/create.ts';
 import { readScript } from '../formats/script/read.ts';
+import type { Acting } from '../schedule/acting.ts';
+import type { SceneSchedule } from '../schedule/schedule.ts';
 
 /** Ids in a row from a seed, for tests. */
 export const seededIds = (seed = 1) => {
@@ -22,6 +24,13 @@ export function sampleDocument(script = DIALOGUE, seed = 1): { document: Documen
   const makeId = seededIds(seed);
   const document = fromScript(readScript(script), { title: 'How tides work', slug: 'tides', frame: '16:9', fps: 24 }, makeId, { kind: 'set', set: 'harbour-low-tide', light: 0.5 });
   return { document, scene: Object.keys(document.scenes)[0] as string, makeId };
+}
+
+/** What a character's body does in a scheduled scene; throws where it is not on the stage. */
+export function actingIn(scene: SceneSchedule, layer: string): Acting {
+  const acting = scene.layers.get(layer)?.acting;
+  if (!acting) throw new Error(`Nobody acts on ${layer}.`);
+  return acting;
 }
 
 /** A gesture of a layer hung from a word. */

@@ -2,17 +2,36 @@ import bezier from 'bezier-easing';
 
 /** How a value leaves its key for the next one. The names are the animator's. */
 export const EASES = ['both', 'in', 'out', 'linear', 'hold'] as const;
-export type Ease = (typeof EASES)[number];
+export type EaseName = (typeof EASES)[number];
+/** A curve by its two handles, as in CSS: times in 0..1, values free, so that it may overshoot. */
+export interface EaseCurve {
+  readonly bezier: readonly [number, number, number, number];
+}
+export type Ease = EaseName | EaseCurve;
 
 /** Slow start and slow end; a little slower into the end, as drawn motion settles (motion.md, Poses and easing). */
 const both = bezier(0.42, 0, 0.38, 1);
 const easeIn = bezier(0.5, 0, 0.9, 0.7);
 const easeOut = bezier(0.12, 0.35, 0.4, 1);
 
-/** Share of the way (0..1) travelled at share `t` (0..1) of the time. */
+const curves = new Map<string, (t: number) => number>();
+const MOST_CURVES = 500;
+
+function curveOf({ bezier: handles }: EaseCurve): (t: number) => number {
+  const key = handles.join(' ');
+  let curve = curves.get(key);
+  if (!curve) {
+    if (curves.size >= MOST_CURVES) curves.clear();
+    curves.set(key, (curve = bezier(...handles)));
+  }
+  return curve;
+}
+
+/** Share of the way travelled at share `t` (0..1) of the time; a curve of one's own may leave 0..1 on its way. */
 export function eased(ease: Ease, t: number): number {
   if (t <= 0) return 0;
   if (t >= 1) return 1;
+  if (typeof ease === 'object') return curveOf(ease)(t);
   switch (ease) {
     case 'hold':
       return 0;

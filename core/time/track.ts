@@ -56,3 +56,8 @@ export function sample({ at, values, eases }: Track, tick: number): number {
   const share = (tick - start) / ((at[index + 1] as number) - start);
   return from + ((values[index + 1] as number) - from) * eased(eases[index] as Ease, share);
 }
+
+/** A number that stands still, or changes along a track. */
+export type Amount = number | Track;
+
+export const amountAt = (amount: Amount, tick: number): number => (typeof amount === 'number' ? amount : sample(amount, tick));

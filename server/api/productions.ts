@@ -2,6 +2,7 @@ import { Router } from 'express';
 import * as v from 'valibot';
 import { failure } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
+import { upgradedChanges } from '#core/document/versions';
 import type { Change } from '#core/edit/change';
 import { applyChange, changesAfter, changeWithFollowers, decided } from '../changes.ts';
 import type { Db } from '../db/db.ts';
@@ -53,7 +54,9 @@ export function productionRoutes(db: Db, live: Live): Router {
   router.post('/:id/changes', async (req, res) => {
     const id = param(req, 'id');
     const { seen, ...change } = parsed(ChangeSchema, req.body, 'This edit');
-    const answer = await applyChange(db, id, { client: clientOf(req), window: windowOf(req), seen }, change as Change);
+    // A page that was open before Kipzo was updated sends its edits as it knew them.
+    const today = { ...change, parts: upgradedChanges(change.parts as Change['parts']) };
+    const answer = await applyChange(db, id, { client: clientOf(req), window: windowOf(req), seen }, today as Change);
     res.json(answer);
     const taken = answer.missed?.find((one) => one.id === change.id) ?? (answer.outcome === 'taken' ? (await changesAfter(db, id, answer.revision - 1))?.at(-1) : undefined);
     if (taken) live.tell(id, { kind: 'change', change: taken });

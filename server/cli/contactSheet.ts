@@ -209,12 +209,12 @@ function sheet(cells: readonly Cell[], columns: number, width: number, height: n
                 },
               ]
             : []),
-          ...(cell.style ? styledPlane({ view: [1, 0, 0, 1, 0, 0], nodes }, cell.style, 'figure').nodes : nodes).map((node) => moved(node, matrix, `c${index}.`)),
+          ...(cell.style ? styledPlane({ id: 'figure', view: [1, 0, 0, 1, 0, 0], nodes }, cell.style, 'figure').nodes : nodes).map((node) => moved(node, matrix, `c${index}.`)),
         ],
       },
       { id: `label${index}`, path: label.path, matrix: [1, 0, 0, 1, x + (width - label.width) / 2, y + height - 7], fill: '#3d5559' },
     ];
   });
-  const picture = { width: columns * width, height: rows * height, background: '#fbfdfc', planes: [{ view: [1, 0, 0, 1, 0, 0] as Matrix, nodes }] };
+  const picture = { width: columns * width, height: rows * height, background: '#fbfdfc', planes: [{ id: 'all', view: [1, 0, 0, 1, 0, 0] as Matrix, nodes }] };
   return toPng(paintFully(nodePainter(), picture, picture.width, picture.height));
 }

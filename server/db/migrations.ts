@@ -1,4 +1,6 @@
 import type { Knex } from 'knex';
+import { together } from '#core/document/parts';
+import { upgraded, upgradedChanges } from '#core/document/versions';
 
 /** Tables of the first version. Every table is append-friendly: nothing acknowledged is overwritten without its log. */
 const init: Knex.Migration = {
@@ -192,7 +194,53 @@ const truth: Knex.Migration = {
   },
 };
 
-const all: Readonly<Record<string, Knex.Migration>> = { '20261125000000_init': init, '20261125220000_shelf': shelf, '20261127230000_truth': truth };
+type StoredChange = { part: string; forward: never[]; inverse: never[] };
+
+/** Documents become version 2, with all that is stored of their changes (core/document/versions.ts). */
+const layers: Knex.Migration = {
+  async up(knex) {
+    for (const { id } of await knex('productions').select('id')) {
+      const rows: { part: string; data: unknown }[] = await knex('parts').where({ production_id: id }).select('part', 'data');
+      const old = Object.fromEntries(rows.map(({ part, data }) => [part, data]));
+      const now = upgraded(old);
+      for (const [part, data] of Object.entries(now))
+        if (data !== old[part])
+          await knex('parts')
+            .where({ production_id: id, part })
+            .update({ data: JSON.stringify(data) });
+      for (const change of await knex('changes').where({ production_id: id }).select('id', 'parts'))
+        await knex('changes')
+          .where({ id: change.id })
+          .update({ parts: JSON.stringify(upgradedChanges(change.parts as StoredChange[])) });
+    }
+    for (const conflict of await knex('conflicts').select('id', 'parts', 'theirs')) {
+      const theirs = (conflict.theirs as { parts: StoredChange[] }[]).map((one) => ({ ...one, parts: upgradedChanges(one.parts) }));
+      await knex('conflicts')
+        .where({ id: conflict.id })
+        .update({ parts: JSON.stringify(upgradedChanges(conflict.parts as StoredChange[])), theirs: JSON.stringify(theirs) });
+    }
+    for (const { id } of await knex('films').select('id')) {
+      const { document } = await knex('films').where({ id }).first('document');
+      const { production, characters, scenes } = document as { production: unknown; characters: object; scenes: object };
+      const now = together(upgraded({ production, ...keyed('characters', characters), ...keyed('scenes', scenes) }));
+      await knex('films')
+        .where({ id })
+        .update({ document: JSON.stringify(now) });
+    }
+  },
+  async down(knex) {
+    if (await knex('productions').first('id')) throw new Error('Documents of version 2 cannot be read by an older Kipzo. Restore a backup instead.');
+  },
+};
+
+const keyed = (kind: string, parts: object): Record<string, unknown> => Object.fromEntries(Object.entries(parts).map(([id, data]) => [`${kind}/${id}`, data]));
+
+const all: Readonly<Record<string, Knex.Migration>> = {
+  '20261125000000_init': init,
+  '20261125220000_shelf': shelf,
+  '20261127230000_truth': truth,
+  '20261128020000_layers': layers,
+};
 
 /** Static imports with names that have no extension, so that they are the same before and after a build. */
 export const migrationSource: Knex.MigrationSource<string> = {

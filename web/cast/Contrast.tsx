@@ -1,11 +1,12 @@
 import { Check, TriangleAlert } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { restValue } from '#core/document/properties';
 import type { Character, Document } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
 import { setColours, setSkin } from '#core/edit/commands/cast';
 import { placesFor, scaleFor } from '#core/edit/create';
 import { betterShade, betterSkin, contrastOf, type Ground } from '#core/figure/contrast';
-import { frameSize } from '#core/stage/camera';
+import { frameSize } from '#core/stage/frame';
 import { stage } from '../stage/client.ts';
 import { preview, run } from '../state/production.ts';
 
@@ -40,7 +41,12 @@ export function Contrast({ document, character, outfit, scene }: { document: Doc
   const { frame } = document.production;
   const layer = Object.values(place.layers).find((one) => one.kind === 'character' && one.character === character.id);
   const spot = placesFor(1, frame, backdrop)[0] as { x: number; y: number; room: number };
-  const at = { x: layer?.x ?? spot.x, y: layer?.y ?? spot.y, scale: layer?.scale ?? scaleFor(character, frame, spot.room), frame: frameSize(frame) };
+  const at = {
+    x: layer ? restValue(layer, 'x') : spot.x,
+    y: layer ? restValue(layer, 'y') : spot.y,
+    scale: layer ? restValue(layer, 'scaleY') : scaleFor(character, frame, spot.room),
+    frame: frameSize(frame),
+  };
   const found = contrastOf(character, ground, at);
   return (
     <section aria-label="Contrast" className="border-t border-line px-4 py-2.5">

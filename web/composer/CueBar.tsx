@@ -3,7 +3,7 @@ import { type Cue, isPin, type Pin } from '#core/document/schema';
 import { deleteCues, moveCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
 import { formatLength, formatMoment, formatOffset } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { preview, run, useProduction } from '../state/production.ts';
+import { preview, run, useOpenDocument } from '../state/production.ts';
 import { chooseCue, chosenCues, useView, view } from '../state/view.ts';
 import { ribbonPath, type SpeakerTone } from '../ui/speakers.ts';
 import type { PlacedScene } from './film.ts';
@@ -38,7 +38,7 @@ export function CueBar({
   /** All cues of the lane, in time. */
   order: readonly string[];
 }) {
-  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const document_ = useOpenDocument();
   const selected = useView((state) => chosenCues(state).includes(bar.id));
   const drag = useRef<{ kind: 'move' | 'hang' | 'stretch'; x: number; base: Bar; moved: boolean; alt: boolean } | undefined>(undefined);
   const { cue } = bar;

@@ -7,7 +7,7 @@ import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { THINGS, thingOf } from '#core/figure/things/index';
 import { formatLength, formatOffset, parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { run, useProduction } from '../state/production.ts';
+import { run, useOpenDocument } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { useTyped } from '../typing/useTyped.ts';
 import { IconButton, ValueField } from '../ui/parts.tsx';
@@ -30,7 +30,7 @@ const Pick = ({ label, value, options, onChange }: { label: string; value: strin
 
 /** The chosen cue: where it hangs, how long it holds, and its own values. */
 export function CuePart({ id, cue, scene }: { id: string; cue: Cue; scene: PlacedScene }) {
-  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const document_ = useOpenDocument();
   const times = scene.resolved.cues.get(id);
   const section = useRef<HTMLElement>(null);
   useEffect(() => {

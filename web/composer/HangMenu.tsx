@@ -1,5 +1,6 @@
 import { Camera, Captions, Eye, Footprints, Hand, Music, Search, Smile } from 'lucide-react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { restValue } from '#core/document/properties';
 import { type Cue, MOUTH_SHAPES } from '#core/document/schema';
 import { hangCue } from '#core/edit/commands/cues';
 import { SOUND_DEFAULTS } from '#core/edit/commands/sounds';
@@ -7,7 +8,7 @@ import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { characterLayers } from '#core/schedule/casting';
 import { OWN_SOUNDS, ownSource } from '#core/sound/own/index';
-import { frameSize } from '#core/stage/camera';
+import { frameSize } from '#core/stage/frame';
 import { orderAtEnd } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
@@ -262,10 +263,11 @@ function optionsFor(
       const own = layer ? scene.scene.layers[layer] : undefined;
       if (own?.kind !== 'character' || !layer) return [];
       const { width } = frameSize(frame);
-      const at = (x: number): NewCue => ({ kind: 'move', layer, x: Math.round(x), y: own.y, walk: true, ease: 'both' });
+      const [x0, y0] = [restValue(own, 'x'), restValue(own, 'y')];
+      const at = (x: number): NewCue => ({ kind: 'move', layer, x: Math.round(x), y: y0, walk: true, ease: 'both' });
       return [
-        { label: 'Walk a step to the left', words: 'left', cue: at(own.x - 180), seconds: 0.9 },
-        { label: 'Walk a step to the right', words: 'right', cue: at(own.x + 180), seconds: 0.9 },
+        { label: 'Walk a step to the left', words: 'left', cue: at(x0 - 180), seconds: 0.9 },
+        { label: 'Walk a step to the right', words: 'right', cue: at(x0 + 180), seconds: 0.9 },
         { label: 'Walk to the middle', words: 'centre', cue: at(0), seconds: 1.8 },
         { label: 'Walk to the left side', words: 'side', cue: at(-width * 0.32), seconds: 2 },
         { label: 'Walk to the right side', words: 'side', cue: at(width * 0.32), seconds: 2 },

@@ -1,6 +1,6 @@
 import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { changeLayer } from '#core/edit/commands/stage';
+import { changeLayer } from '#core/edit/commands/layers';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
@@ -166,7 +166,7 @@ function VoiceLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
 /** Small drawings of the lips; spans under 13 px merge into a strip of openness. */
 function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
   const chosen = useView((state) => state.shape);
-  const acting = scene.layers.get(layer);
+  const acting = scene.layers.get(layer)?.acting;
   const shapes = useMemo(() => {
     if (!acting) return [];
     return acting.mouth.starts.map((start, index) => ({ start, end: acting.mouth.ends[index] as number, shape: acting.mouth.shapes[index] as keyof typeof MOUTH_CHART }));

@@ -1,12 +1,12 @@
 import { AudioLines, Clock, MessageSquare, Mic2, Pencil, Play, Trash2, Upload } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { chooseTake, deleteLines, giveLine, removeTake, setAside, setGap } from '#core/edit/commands/lines';
-import type { ScheduledLine } from '#core/schedule/schedule';
+import type { ScheduledLine } from '#core/schedule/lines';
 import { takeOf } from '#core/schedule/timing';
 import { formatLength, formatMoment, formatOffset, parseTime } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { run, useProduction } from '../state/production.ts';
+import { run, useOpenDocument, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { useTyped } from '../typing/useTyped.ts';
 import { Button, CutTag, Empty, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
@@ -15,6 +15,7 @@ import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
 import { CuePart } from './CueCard.tsx';
 import { colourOf, type PlacedScene } from './film.ts';
 import { KIND_ICONS } from './HangMenu.tsx';
+import { LayerCard } from './LayerCard.tsx';
 import { cueLabel } from './lanes.ts';
 import { ShapePart } from './ShapePart.tsx';
 import { playLine, seek } from './transport.ts';
@@ -25,9 +26,17 @@ export function LineCard({ scene }: { scene: PlacedScene }) {
   const lineId = useView((state) => state.line);
   const cueId = useView((state) => state.cue);
   const shape = useView((state) => state.shape);
+  const layerId = useView((state) => (state.last === 'layer' ? state.layer : undefined));
   const line = scene.lines.find(({ id }) => id === lineId);
+  const staged = layerId ? scene.layers.get(layerId) : undefined;
   const cue = cueId ? scene.scene.cues[cueId] : undefined;
   if (!document_) return null;
+  if (staged && layerId)
+    return (
+      <aside className="scrolls h-full min-w-0 overflow-y-auto border-l border-line bg-paper" aria-label="The chosen layer">
+        <LayerCard key={layerId} id={layerId} staged={staged} scene={scene} />
+      </aside>
+    );
   return (
     <aside className="scrolls flex h-full min-w-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="The chosen line">
       {line ? (
@@ -44,7 +53,7 @@ export function LineCard({ scene }: { scene: PlacedScene }) {
 }
 
 function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) {
-  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const document_ = useOpenDocument();
   const colour = colourOf(document_, line.line.role);
   const tone = toneOf(colour);
   const [editing, setEditing] = useState(line.line.kind === 'line' && line.line.text === '' && !line.line.take);

@@ -1,7 +1,7 @@
 import { type PointerEvent as ReactPointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { unhangFrom } from '#core/edit/commands/cues';
 import { moveLine, setGap } from '#core/edit/commands/lines';
-import type { ScheduledLine } from '#core/schedule/schedule';
+import type { ScheduledLine } from '#core/schedule/lines';
 import { formatLength, formatMoment, parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { preview, run, useProduction } from '../state/production.ts';

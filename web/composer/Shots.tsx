@@ -1,12 +1,12 @@
 import { Plus, Video } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { hangCue } from '#core/edit/commands/cues';
-import { frameSize } from '#core/stage/camera';
+import { frameSize } from '#core/stage/frame';
 import { formatLength } from '#core/time/format';
 import { orderAtEnd } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
-import { run, useProduction } from '../state/production.ts';
+import { run, useOpenDocument, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { Tip } from '../ui/parts.tsx';
@@ -82,7 +82,7 @@ export function Shots({ scene }: { scene: PlacedScene }) {
 
 function Shot({ scene, shot, active, label }: { scene: PlacedScene; shot: PlacedScene['shots'][number]; active: boolean; label: string }) {
   const [bitmap, setBitmap] = useState<ImageBitmap>();
-  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const document_ = useOpenDocument();
   const { width, height } = frameSize(document_.production.frame);
   const w = 108;
   const h = Math.min(110, Math.round((w * height) / width));

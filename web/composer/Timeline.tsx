@@ -7,7 +7,7 @@ import { formatMoment } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
-import { run, useProduction } from '../state/production.ts';
+import { run, useOpenDocument, type useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath } from '../ui/speakers.ts';
@@ -19,7 +19,7 @@ import { stepLine, togglePlay } from './transport.ts';
 
 /** Ribbon, threads and lanes under one playhead. */
 export function Timeline({ scene }: { scene: PlacedScene }) {
-  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const document_ = useOpenDocument();
   const zoom = useView((state) => state.zoom);
   const selectedLine = useView((state) => state.line);
   const scroller = useRef<HTMLDivElement>(null);
@@ -92,7 +92,7 @@ const Grid = ({ width, zoom }: { width: number; zoom: number }) => (
 
 /** Thin threads from the chosen line's words to the cues that hang from them. */
 function Threads({ scene, zoom, lanes, line, width }: { scene: PlacedScene; zoom: number; lanes: readonly string[]; line: string; width: number }) {
-  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const document_ = useOpenDocument();
   const sway = useView((state) => state.sway);
   const entry = scene.lines.find(({ id }) => id === line);
   if (!entry) return null;
@@ -206,7 +206,7 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
 
 /** Where the next line is written: a dashed length after the last. */
 function FirstLine({ scene, zoom }: { scene: PlacedScene; zoom: number }) {
-  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const document_ = useOpenDocument();
   const last = scene.lines.at(-1);
   const end = Math.max(0, ...scene.lines.map((line) => line.end));
   const left = last ? (end / TICKS_PER_SECOND) * zoom + 14 : 12;

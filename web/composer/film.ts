@@ -20,6 +20,13 @@ export function useFilm(): { document: Document; film: FilmSchedule; scene: Plac
   }, [document, analyses, sceneId]);
 }
 
+/** The same where a production is open and has its scenes. */
+export function useOpenFilm(): NonNullable<ReturnType<typeof useFilm>> {
+  const film = useFilm();
+  if (!film) throw new Error('No production is open.');
+  return film;
+}
+
 /** The colour of a line's speaker. */
 export const colourOf = (document: Document, role: string | null): number | undefined => (role ? document.production.roles[role]?.colour : undefined);
 

@@ -1,6 +1,9 @@
-import type { Cue, CueKind, Document } from '#core/document/schema';
+import type { Cue, CueKind, Document, Layer } from '#core/document/schema';
 import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
+import { effectOf } from '#core/stage/effects/index';
+import { LAYER_ENTRIES } from '#core/stage/layers/index';
+import { propOf } from '#core/stage/props/index';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { layerColour, type PlacedScene } from './film.ts';
@@ -55,11 +58,21 @@ export function lanesOf(document: Document, scene: PlacedScene): Lane[] {
 
 export const FRAMING_NAMES: Readonly<Record<string, string>> = { wide: 'Wide', 'two-shot': 'Two-shot', medium: 'Medium', close: 'Close', place: 'On a place' };
 
+/** What a layer is called: a character by its name, words by themselves, everything else by its own name or its kind. */
+export function nameOfStaged(document: Document, layer: Layer): string {
+  if (layer.kind === 'character') return layer.name ?? document.characters[layer.character]?.name ?? 'someone';
+  if (layer.name) return layer.name;
+  if (layer.kind === 'text') return layer.text.trim().split('\n')[0]?.slice(0, 40) || LAYER_ENTRIES.text.label;
+  if (layer.kind === 'prop') return propOf(layer.prop)?.name ?? LAYER_ENTRIES.prop.label;
+  if (layer.kind === 'effect') return effectOf(layer.effect)?.label ?? LAYER_ENTRIES.effect.label;
+  return LAYER_ENTRIES[layer.kind].label;
+}
+
 /** The name of who or what stands on a layer. */
 export const nameOfLayer = (document: Document, scene: PlacedScene, id: string): string => {
   const layer = scene.scene.layers[id];
   if (!layer) return 'someone';
-  return layer.kind === 'character' ? (document.characters[layer.character]?.name ?? 'someone') : layer.name;
+  return nameOfStaged(document, layer);
 };
 
 /** What a cue says on its bar. */

@@ -1,11 +1,12 @@
 import { useEffect } from 'react';
 import { tinykeys } from 'tinykeys';
+import { restValue } from '#core/document/properties';
 import type { Recipe } from '#core/edit/change';
 import { copyCue, deleteCues, moveCues } from '#core/edit/commands/cues';
+import { removeLayers, setProperty } from '#core/edit/commands/layers';
 import { deleteLines, moveLine } from '#core/edit/commands/lines';
-import { changeLayer, removeLayer } from '#core/edit/commands/stage';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { makeId } from '../ids.ts';
+import { makeId, newKey } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
 import { takesKeys, usePointerKeepsNoFocus, useUndoKeys } from '../state/undoKeys.ts';
 import { choose, chosenCues, useView, view } from '../state/view.ts';
@@ -60,7 +61,7 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
           if (cues.length) run('Nudge a cue', moveCues(scene.id, cues, (direction * amount * TICKS_PER_SECOND) / scene.fps));
         } else if (last === 'layer' && layer && scene) {
           const stands = scene.scene.layers[layer];
-          if (stands && !stands.locked) run('Nudge', changeLayer(scene.id, layer, { x: stands.x + direction * amount }));
+          if (stands && !stands.locked) run('Nudge', setProperty(scene.id, layer, { x: restValue(stands, 'x') + direction * amount }, useView.getState().tick, newKey));
         } else if (last === 'line' && line && scene) run('Move a line', moveLine(scene.id, line, (direction * amount * TICKS_PER_SECOND) / scene.fps, { alone }));
       });
     const remove = single(() => {
@@ -79,7 +80,7 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
         run('Delete a line', deleteLines(scene.id, [line]));
         choose(undefined);
       } else if (last === 'layer' && layer && scene.scene.layers[layer]) {
-        run('Take off stage', removeLayer(scene.id, layer));
+        run('Take off stage', removeLayers(scene.id, [layer]));
         choose(undefined);
       }
     });

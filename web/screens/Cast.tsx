@@ -29,7 +29,7 @@ import { Room } from '../cast/Room.tsx';
 import { Strip } from '../cast/Strip.tsx';
 import { LEFT, MASCOT_LEFT, MASCOT_RIGHT, RIGHT, type RoomSlot } from '../cast/slots.ts';
 import { makeId } from '../ids.ts';
-import { openProduction, preview, run, useDocument, useProduction } from '../state/production.ts';
+import { openProduction, preview, run, useDocument, useOpenDocument, useProduction } from '../state/production.ts';
 import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
@@ -98,7 +98,7 @@ export function Cast() {
 
 function Builder({ production, wanted }: { production: string; wanted: string | undefined }) {
   const navigate = useNavigate();
-  const document = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useDocument>>;
+  const document = useOpenDocument();
   const shown = useDocument() as typeof document;
   const scene = useView((state) => state.scene);
   const client = useMemo(() => new CastClient(), []);

@@ -23,7 +23,7 @@ import { GapsMenu } from '../script/GapsMenu.tsx';
 import { stage } from '../stage/client.ts';
 import { useAnalyses } from '../state/analyses.ts';
 import { useOpened } from '../state/opened.ts';
-import { run, useProduction } from '../state/production.ts';
+import { run, useOpenDocument, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Button, IconButton } from '../ui/parts.tsx';
@@ -54,7 +54,7 @@ export function Composer() {
       const at = Math.floor((tick + 1) / frame) * frame;
       if (at === shown) return;
       shown = at;
-      stage().draw({ kind: 'draw', scene: found.scene.id, tick: at, wholeSet: !playing && !throughCamera, captions: playing || throughCamera });
+      stage().draw({ kind: 'draw', scene: found.scene.id, tick: at, wholeSet: !playing && !throughCamera, captions: playing || throughCamera, boxes: !playing && !throughCamera });
     };
     show(useView.getState().tick);
     return useView.subscribe((state) => show(state.tick));
@@ -161,7 +161,7 @@ function Body({ scene }: { scene: PlacedScene }) {
 
 function Status({ scene }: { scene: PlacedScene }) {
   const style = useProduction((state) => state.document?.production.style ?? 'flat');
-  const document_ = useProduction((state) => state.document) as NonNullable<ReturnType<typeof useProduction.getState>['document']>;
+  const document_ = useOpenDocument();
   const zoom = useView((state) => state.zoom);
   const navigate = useNavigate();
   const scenes = inOrder(document_.scenes);

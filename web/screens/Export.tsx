@@ -9,7 +9,7 @@ import { takeOf } from '#core/schedule/timing';
 import { formatDuration, formatMoment, parseTime } from '#core/time/format';
 import { FRAME_RATES, type FrameRate, ticksPerFrame, toTicks } from '#core/time/ticks';
 import { getJson, mediaUrl, sendJson } from '../api.ts';
-import { type PlacedScene, useFilm } from '../composer/film.ts';
+import { type PlacedScene, useFilm, useOpenFilm } from '../composer/film.ts';
 import { overlapsOf } from '../composer/Ribbon.tsx';
 import { stage } from '../stage/client.ts';
 import { useAnalyses, wantAnalyses } from '../state/analyses.ts';
@@ -56,7 +56,7 @@ export function Export() {
 }
 
 function Page() {
-  const { document, film } = useFilm() as NonNullable<ReturnType<typeof useFilm>>;
+  const { document, film } = useOpenFilm();
   const save = useProduction((state) => state.save);
   const shape = document.production.frame;
   const [side, setSide] = useState<number>(1080);
@@ -282,7 +282,7 @@ function LastFrame({ scene, captions, shape }: { scene: PlacedScene; captions: b
 
 /** The whole conversation; it fills with strong colour as the film is made. */
 function FilmRibbon({ film: running }: { film: FilmProgress | undefined }) {
-  const { document, film } = useFilm() as NonNullable<ReturnType<typeof useFilm>>;
+  const { document, film } = useOpenFilm();
   const ribbon = useMemo(
     () =>
       film.scenes.flatMap((scene) =>
@@ -315,7 +315,7 @@ function Progress({ film, cancel }: { film: FilmProgress; cancel: () => void }) 
 
 /** What a viewer would notice, each with the way there. */
 function Before() {
-  const { document, film } = useFilm() as NonNullable<ReturnType<typeof useFilm>>;
+  const { document, film } = useOpenFilm();
   const notes = film.scenes.flatMap((scene) => {
     const out: { text: string; scene: string }[] = [];
     const drafts = scene.lines.filter((l) => l.line.kind === 'line' && (takeOf(l.line)?.kind ?? 'draft') === 'draft').length;

@@ -7,7 +7,7 @@ import { hangCue } from '#core/edit/commands/cues';
 import { deleteLines, giveLine } from '#core/edit/commands/lines';
 import { sidesOf } from '#core/edit/conflict';
 import { type Suggested, suggestActing } from '#core/figure/suggest';
-import type { ScheduledLine } from '#core/schedule/schedule';
+import type { ScheduledLine } from '#core/schedule/lines';
 import { takeOf } from '#core/schedule/timing';
 import { VOICE_PRESETS } from '#core/speech/voices';
 import { formatLength, formatMoment } from '#core/time/format';

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
-import type { ScheduledLine } from '#core/schedule/schedule';
+import type { ScheduledLine } from '#core/schedule/lines';
 import { takeOf } from '#core/schedule/timing';
 import { formatDuration, formatMoment } from '#core/time/format';
 import { toTicks } from '#core/time/ticks';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Document, Take } from '#core/document/schema';
 import { chooseTake, removeTake, setAside } from '#core/edit/commands/lines';
 import { joinLines, splitLine } from '#core/edit/commands/turns';
-import type { ScheduledLine } from '#core/schedule/schedule';
+import type { ScheduledLine } from '#core/schedule/lines';
 import { takeOf } from '#core/schedule/timing';
 import { gainOf } from '#core/sound/mix';
 import { formatLength } from '#core/time/format';

@@ -3,7 +3,7 @@ import type { Take } from '#core/document/schema';
 import { setLineText } from '#core/edit/commands/lines';
 import { setWordTimes } from '#core/edit/commands/takes';
 import { withoutWords } from '#core/formats/script/script';
-import type { ScheduledLine } from '#core/schedule/schedule';
+import type { ScheduledLine } from '#core/schedule/lines';
 import { notSaid } from '#core/schedule/timing';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { ScheduledLine } from '#core/schedule/schedule';
+import type { ScheduledLine } from '#core/schedule/lines';
 import { asLine, dropOrKeep, given, giveTo, joinNext, type Piece, quietest, splitAtQuietest, unsaidLines } from './pieces.ts';
 
 const ROLES = ['marit', 'tully'];

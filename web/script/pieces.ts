@@ -1,4 +1,4 @@
-import type { ScheduledLine } from '#core/schedule/schedule';
+import type { ScheduledLine } from '#core/schedule/lines';
 import { takeOf } from '#core/schedule/timing';
 import type { Part } from '#core/speech/parting';
 

@@ -1,5 +1,6 @@
 import type { Character, Document } from '#core/document/schema';
 import type { Analysis } from '#core/speech/analysis';
+import type { LayerBox } from '#core/stage/boxes';
 import type { StageAnswer, StageRequest } from '../workers/stage.worker.ts';
 
 /** The page's end of the stage worker: sends what changed, asks for frames, never more than one at a time. */
@@ -15,6 +16,8 @@ export class StageClient {
   readonly times: number[] = [];
   readonly details: (readonly [number, number, number])[] = [];
   onDrawn: ((tick: number) => void) | undefined;
+  /** Hears where the layers of a scene lie, with each frame that was asked for with boxes. */
+  onBoxes: ((scene: string, boxes: readonly LayerBox[]) => void) | undefined;
   onProblem: ((sentence: string) => void) | undefined;
 
   constructor() {
@@ -31,6 +34,7 @@ export class StageClient {
           if (this.details.length > 4000) this.details.splice(0, 2000);
           if (this.times.length > 4000) this.times.splice(0, 2000);
         }
+        if (answer.boxes && answer.scene) this.onBoxes?.(answer.scene, answer.boxes);
         this.onDrawn?.(answer.tick);
         if (!this.busy && this.next) this.draw(this.next);
         return;

@@ -49,6 +49,13 @@ export const useProduction = create<ProductionState>(() => NOTHING);
 /** The document that screens show: what is being dragged, else what is edited. */
 export const useDocument = (): Document | undefined => useProduction((state) => state.preview ?? state.document);
 
+/** The document of the open production, in what is only shown while one is open. */
+export function useOpenDocument(): Document {
+  const document = useProduction((state) => state.document);
+  if (!document) throw new Error('No production is open.');
+  return document;
+}
+
 let session: Session | undefined;
 /** Fields in which something is typed that is no edit yet. */
 const typing = new Set<string>();

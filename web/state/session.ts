@@ -1,6 +1,7 @@
 import type { PresentWindow } from '#core/document/answers';
 import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
+import { upgradedChanges } from '#core/document/versions';
 import { type Change, inverted } from '#core/edit/change';
 import type { Conflict } from '#core/edit/conflict';
 import { laid, merged } from '#core/edit/fit';
@@ -91,7 +92,8 @@ export class Session {
     const kept: { waiting: { key: string; change: Change }[]; aside: SetAside[] } = { waiting: [], aside: [] };
     for (const key of keys.filter((one) => one.startsWith(editPrefix(production)) && mine(windowOfKey(one))).sort()) {
       const change = (await ports.local.get(key)) as Change | undefined;
-      if (change) kept.waiting.push({ key, change });
+      // It may have been made before Kipzo was updated.
+      if (change) kept.waiting.push({ key, change: { ...change, parts: upgradedChanges(change.parts) } });
     }
     for (const key of keys.filter((one) => one.startsWith(asidePrefix(production)))) {
       const aside = (await ports.local.get(key)) as Omit<SetAside, 'key'> | undefined;

@@ -2,6 +2,7 @@ import type { Document } from '#core/document/schema';
 import { edit, type Recipe } from '#core/edit/change';
 import { setCaptionText } from '#core/edit/commands/captions';
 import { renameOutfit } from '#core/edit/commands/cast';
+import { changeLayer } from '#core/edit/commands/layers';
 import { setDirection, setLineText } from '#core/edit/commands/lines';
 import { renameCharacter, renameProduction, renameScene } from '#core/edit/commands/stage';
 import { renameTake } from '#core/edit/commands/takes';
@@ -14,6 +15,7 @@ export type Target =
   | { readonly kind: 'words' | 'direction'; readonly scene: string; readonly line: string }
   | { readonly kind: 'caption'; readonly track: string; readonly line: string }
   | { readonly kind: 'captionCue'; readonly scene: string; readonly cue: string }
+  | { readonly kind: 'layerWords'; readonly scene: string; readonly layer: string }
   | { readonly kind: 'production' }
   | { readonly kind: 'scene'; readonly scene: string }
   | { readonly kind: 'character'; readonly character: string }
@@ -70,6 +72,15 @@ const KINDS: { readonly [K in Target['kind']]: Kind<Extract<Target, { kind: K }>
       },
     mayBeEmpty: true,
   },
+  layerWords: {
+    label: 'Change words on the screen',
+    read: (document, { scene, layer }) => {
+      const stored = document.scenes[scene]?.layers[layer];
+      return stored?.kind === 'text' ? stored.text : undefined;
+    },
+    write: ({ scene, layer }, value) => changeLayer(scene, layer, { text: value }),
+    mayBeEmpty: true,
+  },
   production: { label: 'Rename the production', read: ({ production }) => production.title, write: (_, value) => renameProduction(value) },
   scene: { label: 'Rename the scene', read: ({ scenes }, { scene }) => scenes[scene]?.title, write: ({ scene }, value) => renameScene(scene, value) },
   character: {
@@ -101,6 +112,8 @@ export function pathOf(target: Target): string {
       return `production/captionTracks/${target.track}/lines/${target.line}`;
     case 'captionCue':
       return `scenes/${target.scene}/cues/${target.cue}/text`;
+    case 'layerWords':
+      return `scenes/${target.scene}/layers/${target.layer}/text`;
     case 'production':
       return 'production/title';
     case 'scene':

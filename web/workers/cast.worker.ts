@@ -122,10 +122,10 @@ function ground(): Plane {
   let plane: Plane;
   if (room.backdrop) {
     const k = room.scale / ON_STAGE;
-    plane = { view: [k, 0, 0, k, room.width / 2, room.floor - floorOf(room.backdrop, '16:9') * k], nodes: backdropNodes(room.backdrop, '16:9').nodes };
+    plane = { id: 'ground', view: [k, 0, 0, k, room.width / 2, room.floor - floorOf(room.backdrop, '16:9') * k], nodes: backdropNodes(room.backdrop, '16:9').nodes };
   } else {
     const floor = { id: 'room.floor', path: rect(0, room.floor - 24, room.width, room.height), fill: '#dfe9e7', matrix: IDENTITY };
-    plane = { view: IDENTITY, nodes: [floor] };
+    plane = { id: 'ground', view: IDENTITY, nodes: [floor] };
   }
   grounded = { room, plane };
   return plane;
@@ -151,7 +151,7 @@ async function drawRoom(): Promise<void> {
     width: room.width,
     height: room.height,
     background: room.backdrop ? backdropNodes(room.backdrop, '16:9').background : room.background,
-    planes: [ground(), { view, nodes }],
+    planes: [ground(), { id: 'figure', view, nodes }],
   });
   const frame = new ImageData(painter.surface.view(), room.width, room.height);
   for (const { left, top, right, bottom } of changed) context.putImageData(frame, 0, 0, left, top, right - left, bottom - top);
@@ -180,7 +180,7 @@ async function drawOption({ character, view, turn = 0, expression, mouth }: Opti
   } as const;
   const { scale, middle } = spans[view];
   const at: Matrix = [scale, 0, 0, scale, width / 2 - (view === 'head' ? skeleton.head.x : 0) * scale, height / 2 - middle * scale];
-  const surface = paintFully(own, { width, height, background, planes: [{ view: at, nodes }] }, width, height);
+  const surface = paintFully(own, { width, height, background, planes: [{ id: 'all', view: at, nodes }] }, width, height);
   const flat = new OffscreenCanvas(width, height);
   flat.getContext('2d')?.putImageData(new ImageData(surface.pixels(), width, height), 0, 0);
   surface.dispose();

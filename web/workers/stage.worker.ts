@@ -11,8 +11,9 @@ import type { Surface } from '#core/paint/surface';
 import { sceneSchedule } from '#core/schedule/schedule';
 import type { Analysis } from '#core/speech/analysis';
 import { backdropNodes } from '#core/stage/backdrop';
-import { frameSize, viewMatrix } from '#core/stage/camera';
+import { type LayerBox, layerBoxes } from '#core/stage/boxes';
 import { evaluate, layOutCaptions } from '#core/stage/evaluate';
+import { frameSize, viewMatrix } from '#core/stage/frame';
 import engineUrl from '../../core/paint/engine.wasm?url';
 import { Pictures } from './pictures.ts';
 
@@ -26,14 +27,22 @@ export type StageRequest =
       readonly scenes?: Record<string, Document['scenes'][string] | undefined>;
     }
   | { readonly kind: 'analyses'; readonly analyses: readonly (readonly [string, Analysis])[] }
-  | { readonly kind: 'draw'; readonly scene: string; readonly tick: number; readonly wholeSet: boolean; readonly captions: boolean; readonly whole?: boolean }
+  | { readonly kind: 'draw'; readonly scene: string; readonly tick: number; readonly wholeSet: boolean; readonly captions: boolean; readonly boxes?: boolean }
   | { readonly kind: 'thumb'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly wholeSet: boolean }
   | { readonly kind: 'portrait'; readonly id: string; readonly character: Character; readonly size: number; readonly background: string }
   | { readonly kind: 'pixels'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly height: number }
   | { readonly kind: 'ground'; readonly id: string; readonly scene: string; readonly width: number };
 
 export type StageAnswer =
-  | { readonly kind: 'drawn'; readonly tick: number; readonly ms: number; readonly evaluateMs?: number; readonly share?: number }
+  | {
+      readonly kind: 'drawn';
+      readonly tick: number;
+      readonly ms: number;
+      readonly evaluateMs?: number;
+      readonly share?: number;
+      readonly scene?: string;
+      readonly boxes?: readonly LayerBox[];
+    }
   | { readonly kind: 'picture'; readonly id: string; readonly bitmap: ImageBitmap }
   | { readonly kind: 'pixels'; readonly id: string; readonly data: ArrayBuffer }
   | { readonly kind: 'problem'; readonly sentence: string };
@@ -86,7 +95,18 @@ function pictureOf(scene: string, tick: number, wholeSet: boolean, captions: boo
     sceneSchedule(document as Document, part, (hash) => analyses.get(hash)),
     tick,
     ready,
-    { wholeSet, captions },
+    { wholeSet, captions, solo: wholeSet },
+  );
+}
+
+/** Where everything lies at a tick, for whoever takes hold of it. */
+function boxesOf(scene: string, tick: number): LayerBox[] | undefined {
+  const part = document.scenes?.[scene];
+  if (!part || !document.production || !ready) return undefined;
+  return layerBoxes(
+    sceneSchedule(document as Document, part, (hash) => analyses.get(hash)),
+    tick,
+    ready,
   );
 }
 
@@ -128,7 +148,9 @@ function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
     }
     visible.getImageData(0, 0, 1, 1);
   }
-  self.postMessage({ kind: 'drawn', tick: request.tick, ms: performance.now() - started, evaluateMs, share } satisfies StageAnswer);
+  const ms = performance.now() - started;
+  const boxes = request.boxes && boxesOf(request.scene, request.tick);
+  self.postMessage({ kind: 'drawn', tick: request.tick, ms, evaluateMs, share, scene: request.scene, ...(boxes ? { boxes } : {}) } satisfies StageAnswer);
 }
 
 const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, { kind: K }>) => void | Promise<void> } = {
@@ -182,7 +204,7 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
       width: size,
       height: size,
       background,
-      planes: [{ view: [scale, 0, 0, scale, size / 2 - skeleton.head.x * scale, size * lift - skeleton.head.y * scale] as const, nodes }],
+      planes: [{ id: 'all', view: [scale, 0, 0, scale, size / 2 - skeleton.head.x * scale, size * lift - skeleton.head.y * scale] as const, nodes }],
     };
     answerPicture(id, paintFully(await engine, picture, size, size));
   },
@@ -194,7 +216,7 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     const frame = frameSize(shape);
     const height = Math.round((width * frame.height) / frame.width);
     const { nodes, background } = backdropNodes(part.backdrop, shape);
-    const picture = { ...frame, background, planes: [{ view: viewMatrix({ x: 0, y: 0, width: frame.width }, shape), nodes }] };
+    const picture = { ...frame, background, planes: [{ id: 'all', view: viewMatrix({ x: 0, y: 0, width: frame.width }, shape), nodes }] };
     paintFully(own, picture, width, height).dispose();
     while (pictures.waiting) await new Promise((next) => setTimeout(next, 30));
     const surface = paintFully(own, picture, width, height);

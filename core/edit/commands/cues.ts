@@ -1,6 +1,7 @@
 import { failure } from '../../document/failure.ts';
+import { keyPath, pinsOf } from '../../document/pins.ts';
 import { type Cue, type End, isPin, type MouthShape, type Pin, type Scene } from '../../document/schema.ts';
-import { resolveScene } from '../../schedule/resolve.ts';
+import { resolveScene, timesOf } from '../../schedule/resolve.ts';
 import { lineTiming } from '../../schedule/timing.ts';
 import { orderAtEnd } from '../../time/order.ts';
 import type { FrameRate } from '../../time/ticks.ts';
@@ -15,7 +16,7 @@ const cueOf = (scene: Scene, id: string): Cue => {
 };
 
 /** What a moment of a scene (ticks) hangs from: the word that is said or was said last, else the scene's clock. */
-function pinAt(scene: Scene, at: number, fps: FrameRate): Pin {
+export function pinAt(scene: Scene, at: number, fps: FrameRate): Pin {
   const { words } = resolveScene(scene, (_, line) => lineTiming(line), fps);
   let best: Pin = { to: 'scene', edge: 'start', offset: at };
   let latest = Number.NEGATIVE_INFINITY;
@@ -70,9 +71,24 @@ export const copyCue =
     const target = sceneOf(draft, scene);
     const cue = cueOf(target, cueId);
     const { fps } = draft.production;
-    const times = resolveScene(target, (_, line) => lineTiming(line), fps).cues.get(cueId);
+    const resolved = resolveScene(target, (_, line) => lineTiming(line), fps);
+    const times = resolved.cues.get(cueId);
     const end: End = isPin(cue.end) && cue.end.to !== 'scene' ? { ticks: times ? times.end - times.start : 0 } : { ...cue.end };
     target.cues[copyId] = { ...cue, order: orderAtEnd(target.cues), start: pinAt(target, Math.max(0, at), fps), end };
+    // Its keys go with the copy: as long after its start as those of the first one after theirs.
+    const copy = target.cues[copyId] as Cue;
+    if ('keys' in cue && cue.keys && 'keys' in copy)
+      copy.keys = Object.fromEntries(
+        Object.entries(cue.keys).map(([property, list]) => [
+          property,
+          Object.fromEntries(
+            Object.entries(list).map(([id, key]) => {
+              const moment = resolved.keys.get(keyPath(cueId, property, id)) ?? 0;
+              return [id, { ...key, at: { to: 'cue', cue: copyId, edge: 'start', offset: moment - (times?.start ?? 0) } as Pin }];
+            }),
+          ),
+        ]),
+      );
   };
 
 /** A mouth shape of `layer` from `from` to `to` (ticks of the scene, rounded) that stands before what the voice makes. */
@@ -126,11 +142,11 @@ export const unhangFrom =
     const lines = new Set(lineIds);
     const times = resolveScene(target, (_, line) => lineTiming(line), draft.production.fps);
     const held = (pin: Pin): boolean => (pin.to === 'line' && lines.has(pin.line)) || (pin.to === 'word' && lines.has(times.words.get(pin.word)?.line ?? ''));
-    for (const [id, cue] of Object.entries(target.cues)) {
-      const at = times.cues.get(id);
-      if (!at) continue;
-      if (isPin(cue.end) && held(cue.end)) cue.end = { to: 'scene', edge: 'start', offset: at.end };
-      if (held(cue.start)) cue.start = { to: 'scene', edge: 'start', offset: at.start };
+    for (const one of [...pinsOf(target)]) {
+      const at = timesOf(times, one);
+      if (one.kind === 'line' || !at) continue;
+      if (one.end && isPin(one.end) && held(one.end)) one.setEnd?.({ to: 'scene', edge: 'start', offset: at.end });
+      if (held(one.start)) one.setStart({ to: 'scene', edge: 'start', offset: at.start });
     }
   };
 

@@ -1,8 +1,6 @@
 import { failure } from '../../document/failure.ts';
-import type { Backdrop, Character, Layer, Production, Role, Scene, Voice } from '../../document/schema.ts';
-import { inOrder, orderAtEnd, orderBetween } from '../../time/order.ts';
+import type { Backdrop, Character, Production, Role, Scene, Voice } from '../../document/schema.ts';
 import type { Recipe } from '../change.ts';
-import { repin } from '../repin.ts';
 import { sceneOf } from './lines.ts';
 
 export const renameProduction =
@@ -99,52 +97,4 @@ export const setBackdrop =
   (scene: string, backdrop: Backdrop): Recipe =>
   (draft) => {
     sceneOf(draft, scene).backdrop = backdrop;
-  };
-
-/** Brings a layer on stage, in front of all others. */
-export const addLayer =
-  (scene: string, layerId: string, layer: Omit<Layer, 'order'>): Recipe =>
-  (draft) => {
-    const target = sceneOf(draft, scene);
-    target.layers[layerId] = { ...layer, order: orderAtEnd(target.layers) } as Layer;
-  };
-
-/** Place, size, direction and flags of a layer. */
-export const changeLayer =
-  (scene: string, layerId: string, values: Partial<Layer>): Recipe =>
-  (draft) => {
-    const layer = sceneOf(draft, scene).layers[layerId];
-    if (!layer) throw failure('no-layer', 'That layer is gone from the stage. Bring it on stage again.');
-    Object.assign(layer, values);
-  };
-
-/** Moves a layer in front of `below` (null: to the very back). */
-export const orderLayer =
-  (scene: string, layerId: string, below: string | null): Recipe =>
-  (draft) => {
-    const target = sceneOf(draft, scene);
-    const rest = inOrder(target.layers).filter(([id]) => id !== layerId);
-    const index = below === null ? -1 : rest.findIndex(([id]) => id === below);
-    const layer = target.layers[layerId];
-    if (layer) layer.order = orderBetween(rest[index]?.[1].order ?? null, rest[index + 1]?.[1].order ?? null);
-  };
-
-/** Takes a layer off stage, with its cues. Its lines stay in the script. */
-export const removeLayer =
-  (scene: string, layerId: string): Recipe =>
-  (draft) => {
-    const target = sceneOf(draft, scene);
-    const gone = new Set(
-      Object.entries(target.cues)
-        .filter(([, cue]) => 'layer' in cue && cue.layer === layerId)
-        .map(([id]) => id),
-    );
-    repin(target, { cues: gone }, draft.production.fps);
-    for (const id of gone) delete target.cues[id];
-    for (const cue of Object.values(target.cues)) {
-      if (cue.kind === 'camera') cue.subjects = cue.subjects.filter((id) => id !== layerId);
-      if (cue.kind === 'look' && cue.target.to === 'layer' && cue.target.layer === layerId) cue.target = { to: 'viewer' };
-    }
-    delete target.layers[layerId];
-    return gone.size ? `${gone.size} cue${gone.size === 1 ? '' : 's'} went with it.` : undefined;
   };

@@ -1,5 +1,6 @@
 import { failure } from '../../document/failure.ts';
 import type { MakeId } from '../../document/ids.ts';
+import { pinsIn, pinsOf } from '../../document/pins.ts';
 import type { Line, Scene, Take } from '../../document/schema.ts';
 import { emphasisedWords, withMarks } from '../../formats/script/read.ts';
 import { inOrder, orderBetween, ordersBetween } from '../../time/order.ts';
@@ -144,8 +145,7 @@ export const joinLines =
       line.takes = {};
       line.take = null;
     }
-    for (const cue of Object.values(target.cues)) for (const pin of [cue.start, cue.end]) if ('to' in pin && pin.to === 'line' && pin.line === nextId) pin.line = lineId;
-    for (const other of Object.values(target.lines)) if (other.pin.to === 'line' && other.pin.line === nextId) other.pin = { ...other.pin, line: lineId };
+    for (const one of pinsOf(target)) for (const pin of pinsIn(one)) if (pin.to === 'line' && pin.line === nextId) pin.line = lineId;
     delete target.lines[nextId];
     return message;
   };

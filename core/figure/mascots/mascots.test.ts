@@ -24,7 +24,7 @@ const withMake = (character: Character, slot: string, id: string): Character => 
 const painter = nodePainter();
 function look(character: Character, pose = posed({ upperR: 50, elbowR: 40 })): string {
   const { nodes } = drawFigure(character, pose, MOUTH_CHART.mid);
-  const surface = paintFully(painter, { width: 260, height: 300, background: '#ffffff', planes: [{ view: [0.7, 0, 0, 0.7, 130, 280], nodes }] }, 260, 300);
+  const surface = paintFully(painter, { width: 260, height: 300, background: '#ffffff', planes: [{ id: 'all', view: [0.7, 0, 0, 0.7, 130, 280], nodes }] }, 260, 300);
   const out = Buffer.from(surface.view()).toString('base64');
   surface.dispose();
   return out;

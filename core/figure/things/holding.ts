@@ -43,10 +43,7 @@ function withThing(nodes: readonly Node[], sk: Skeleton, pose: Pose, holding: Ho
   const grip = Math.max(...sides.map((side) => pose[`grip${side}`]));
   const shown = smooth(clamp((grip - 0.12) / 0.55, 0, 1));
   if (shown < 0.02) return nodes;
-  const grips = sides.map((side) => {
-    const { wrist, handAngle } = sk.arms[side];
-    return { x: wrist.x + Math.sin(handAngle) * GRIP * size, y: wrist.y + Math.cos(handAngle) * GRIP * size, angle: handAngle };
-  });
+  const grips = sides.map((side) => gripAt(sk, side, size));
   const x = grips.reduce((sum, at) => sum + at.x, 0) / grips.length;
   const y = grips.reduce((sum, at) => sum + at.y, 0) / grips.length;
   // A thing between two hands lies level with them; one that turns with a hand points as the hand does.
@@ -56,9 +53,18 @@ function withThing(nodes: readonly Node[], sk: Skeleton, pose: Pose, holding: Ho
   const s = new Sketch(`held.${thing.id}`);
   thing.draw(s);
   const drawn = s.nodes.map((node) => moved(node, at));
-  const before = nodes.findIndex(({ id }) => sides.some((side) => id.startsWith(handOf(nodes, side))));
+  const before = fingersAt(nodes, sides);
   return before < 0 ? [...nodes, ...drawn] : [...nodes.slice(0, before), ...drawn, ...nodes.slice(before)];
 }
+
+/** Where the grip of a hand closes, in figure units, and the direction of the hand; `size` of the hand. */
+export function gripAt(sk: Skeleton, side: Side, size: number): { readonly x: number; readonly y: number; readonly angle: number } {
+  const { wrist, handAngle } = sk.arms[side];
+  return { x: wrist.x + Math.sin(handAngle) * GRIP * size, y: wrist.y + Math.cos(handAngle) * GRIP * size, angle: handAngle };
+}
+
+/** Index of the first node of the hands' fingers: what is held comes before it. -1 where there are none. */
+export const fingersAt = (nodes: readonly Node[], sides: readonly Side[]): number => nodes.findIndex(({ id }) => sides.some((side) => id.startsWith(handOf(nodes, side))));
 
 /** A person's arm begins with its hand; a mascot's hand comes after the tube of its arm. */
 const handOf = (nodes: readonly Node[], side: Side): string => (nodes.some(({ id }) => id === `arm${side}.tube`) ? `arm${side}.f` : `arm${side}.`);

@@ -1,5 +1,6 @@
 import { csvFormatRows } from 'd3-dsv';
-import type { FilmSchedule, ScheduledLine } from '../../schedule/schedule.ts';
+import type { ScheduledLine } from '../../schedule/lines.ts';
+import type { FilmSchedule } from '../../schedule/schedule.ts';
 import { toSeconds } from '../../time/ticks.ts';
 import type { Subtitle } from '../subtitles/cue.ts';
 import { type Tier, writeTextGrid } from '../textgrid/textgrid.ts';

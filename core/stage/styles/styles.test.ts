@@ -27,7 +27,7 @@ describe.each(STYLES.map((style) => [style.id, style] as const))('drawn %s', (id
     for (const [n, design] of (Object.keys(DESIGNS) as DesignId[]).entries()) {
       const pose = posed(poseForHand(ACTIONS[(n * 3) % ACTIONS.length]?.keys.at(-1)?.pose ?? {}, 'right', 1));
       const { nodes } = drawFigure(designed(design, 'ch_000000000000', 'a0'), pose, MOUTH_CHART.mid);
-      const plane = styledPlane({ view: [0.5, 0, 0, 0.5, 130, 280], nodes }, style, 'figure');
+      const plane = styledPlane({ id: 'figure', view: [0.5, 0, 0, 0.5, 130, 280], nodes }, style, 'figure');
       const surface = paintFully(painter, { width: 260, height: 300, background: style.background?.('#ffffff') ?? '#ffffff', planes: [plane] }, 260, 300);
       const data = surface.view();
       let painted = 0;

@@ -1,0 +1,210 @@
+import { restValue } from '../document/properties.ts';
+import type { Character, CharacterLayer, CueOf, Role, Scene } from '../document/schema.ts';
+import { dice, hashText } from '../draw/hash.ts';
+import { actionOf } from '../figure/actions/index.ts';
+import { bodyOf } from '../figure/mascots/index.ts';
+import { makeOf } from '../figure/mascots/makes.ts';
+import type { PoseKey } from '../figure/pose.ts';
+import { heightOf, type Proportions } from '../figure/proportions.ts';
+import { wearOf } from '../figure/wear.ts';
+import { type FrameRate, toTicks } from '../time/ticks.ts';
+import { type Amount, type Key, type Track, track } from '../time/track.ts';
+import { fixationsOf, type TimedCue } from './attention.ts';
+import { type Channels, sequenced } from './channels.ts';
+import { clockSpans, type ScheduledLine } from './lines.ts';
+import { MOTION } from './motion/figures.ts';
+import { gazeKeys } from './motion/gaze.ts';
+import { idleKeys, type SpanKeys } from './motion/idle.ts';
+import { listeningKeys, speakingKeys } from './motion/speaking.ts';
+import { blendOf, type MouthTrack, mouthTrack } from './mouths.ts';
+import { type FootTracks, movesOf } from './moves.ts';
+import { facePerformance, gesturePerformance } from './performances.ts';
+import type { Resolved } from './resolve.ts';
+import { type HeldSpan, heldSpans, seatsOf, untilWalk } from './stageProperties.ts';
+
+/** One of the tracks of a pose channel: they add up. Some are as strong as a property of the layer says. */
+export interface Channel {
+  readonly track: Track;
+  readonly by?: 'alive' | 'faceStrength';
+}
+
+/** Everything that a character's body does along the scene. */
+export interface Acting {
+  readonly layer: CharacterLayer;
+  readonly character: Character;
+  readonly p: Proportions;
+  readonly channels: Partial<Record<PoseKey, readonly Channel[]>>;
+  readonly mouth: MouthTrack;
+  /** Which way the body faces, and how strong by-default motion, faces and the mouth's opening are. */
+  readonly turn: Amount;
+  readonly alive: Amount;
+  readonly faceStrength: Amount;
+  readonly mouthOpen: Amount;
+  /** Where its moves take it, in the units of its parent; keys of its place come on top. */
+  readonly x: Track;
+  readonly y: Track;
+  /** 1, or -1 where the figure is mirrored: its own left is the stage's right. */
+  readonly facing: 1 | -1;
+  /** Stage units to a figure unit across. */
+  readonly scale: number;
+  /** While walking: x of the feet, along the figure's own facing. */
+  readonly feet: Readonly<Record<'L' | 'R', FootTracks>> | undefined;
+  /** Whether wheels turn with its way. */
+  readonly onWheels: boolean;
+  /** What it holds and when, in order of start. */
+  readonly held: readonly HeldSpan[];
+  /** Places of what it sits down on, in the units of its parent. */
+  readonly seats: readonly { readonly x: number; readonly y: number }[];
+}
+
+/** A face at rest is friendly: a flat mouth reads as stern. */
+const AT_REST = { smile: 0.5, mascotSmile: 0.72, lidLower: 0.14 } as const;
+
+export interface ActingInput {
+  readonly scene: Scene;
+  readonly resolved: Resolved;
+  readonly lines: readonly ScheduledLine[];
+  readonly id: string;
+  readonly layer: CharacterLayer;
+  readonly cues: readonly TimedCue[];
+  readonly character: Character;
+  readonly fps: FrameRate;
+  readonly mouth: Role['mouth'];
+  readonly amount: (property: 'turn' | 'alive' | 'faceStrength' | 'mouthOpen') => Amount;
+}
+
+/** A character's acting: by-default motion, what it says and hears, its cues. */
+export function actingOf({ scene, resolved, lines, id, layer, cues, character, fps, mouth, amount }: ActingInput): Acting {
+  const p = bodyOf(character);
+  const height = heightOf(p);
+  const { lively, tense } = character.temper;
+  const own = lines.filter((line) => line.layer === id);
+  const spans = clockSpans(scene, resolved, lines);
+
+  const idle = new Gathering();
+  for (const span of spans) {
+    const talking = own.some((line) => line.start < span.end && line.end > span.start);
+    idle.add(cachedIdle({ id: span.id, layer: id, length: span.end - span.start, lively, tense, talking, height }), span.start);
+  }
+  const gestures = cues.filter((c): c is typeof c & { cue: CueOf<'gesture'> } => c.cue.kind === 'gesture');
+  const speech = new Gathering();
+  for (const line of own) {
+    const hand = hashText(line.id) % 3 === 0 ? ('L' as const) : ('R' as const);
+    const busy = gestures.some((g) => g.start - toTicks(0.5) < line.end && g.end + toTicks(0.6) > line.start && actionOf(g.cue.action)?.handed !== false);
+    const words = line.words.map((word, index) => ({ text: word.text, start: word.start - line.start, end: word.end - line.start, stress: line.analysis.stress[index] ?? 0.3 }));
+    const keys = speakingKeys({ id: line.id, layer: id, length: line.end - line.start, lively, tense, analysis: line.analysis, words, hand });
+    if (busy) for (const key of Object.keys(keys) as PoseKey[]) if (/^(upper|elbow|open)/.test(key)) delete keys[key];
+    speech.add(keys, line.start);
+    breatheBefore(speech, line, own, lively);
+  }
+  const listening = new Gathering();
+  for (const line of lines) {
+    if (line.layer === id || !line.words.length) continue;
+    if (own.some((o) => o.start < line.end && o.end > line.start)) continue;
+    const pauses = line.words.filter((w, index) => /[.?!,;:]$/.test(w.text) || index === line.words.length - 1).map((w) => w.end - line.start);
+    listening.add(listeningKeys({ id: line.id, layer: id, length: line.end - line.start + toTicks(0.9), lively, pauses }), line.start, true);
+  }
+
+  const seat = character.kind === 'person' ? wearOf(character).seat : undefined;
+  const legs = character.kind === 'mascot' ? makeOf(character).legs.kind : undefined;
+  // Who is pushed, slides or hovers takes no steps.
+  const on = seat ? (seat.stays ? 'wheels' : 'seat') : legs === 'wheels' || legs === 'none' ? 'seat' : 'feet';
+  const moves = movesOf({ layer, cues, p, height, on, temper: character.temper });
+
+  const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, cues, lively), restValue(layer, 'turn'));
+  const faces = sequenced(cues.flatMap(({ cue, start, end }) => (cue.kind === 'face' ? [facePerformance(cue, start, end)] : [])));
+  const performed = gestures.map(({ cue, start, end }) => ({ cue, start, plays: gesturePerformance(cue, start, untilWalk(cue, start, end, moves.walks), character.temper) }));
+  const acted = sequenced(performed.map(({ plays }) => plays));
+
+  const channels: Partial<Record<PoseKey, Channel[]>> = {};
+  const put = (source: Channels, by?: Channel['by']): void => {
+    for (const [key, value] of Object.entries(source) as [PoseKey, Track][]) (channels[key] ??= []).push(by ? { track: value, by } : { track: value });
+  };
+  put(idle.tracks(), 'alive');
+  put(speech.tracks(), 'alive');
+  put(listening.tracks(), 'alive');
+  put(Object.fromEntries(Object.entries(gaze).map(([key, keys]) => [key, track(keys as Key[])])));
+  put(faces, 'faceStrength');
+  put(acted);
+  put(moves.channels);
+  const constant = (value: number): Track => track([{ at: 0, value }]);
+  put({
+    smile: constant((character.kind === 'mascot' ? AT_REST.mascotSmile : AT_REST.smile) * (1 - 0.5 * tense)),
+    lidLower: constant(AT_REST.lidLower),
+  });
+
+  return {
+    layer,
+    character,
+    p,
+    channels,
+    turn: amount('turn'),
+    alive: amount('alive'),
+    faceStrength: amount('faceStrength'),
+    mouthOpen: amount('mouthOpen'),
+    facing: moves.facing,
+    scale: moves.scale,
+    mouth: {
+      ...(mouth ? { blend: blendOf(mouth.sharp), open: mouth.open } : {}),
+      ...mouthTrack(
+        own.map((line) => ({ at: line.start, length: line.end - line.start, analysis: line.analysis })),
+        cues.flatMap(({ cue, start, end }) => (cue.kind === 'mouth' ? [{ start, end, shape: cue.shape }] : [])),
+        fps,
+      ),
+    },
+    x: moves.x,
+    y: moves.y,
+    feet: moves.feet,
+    onWheels: on === 'wheels' || legs === 'wheels',
+    held: heldSpans(performed),
+    seats: on === 'feet' ? seatsOf(performed, moves) : [],
+  };
+}
+
+/** Collects keys of spans into one track a channel. */
+class Gathering {
+  private readonly keys = new Map<PoseKey, Key[]>();
+  add(span: SpanKeys, at: number, skipOverlap = false): void {
+    for (const [name, keys] of Object.entries(span) as [PoseKey, readonly Key[]][]) {
+      let list = this.keys.get(name);
+      if (!list) this.keys.set(name, (list = []));
+      const last = list.at(-1)?.at ?? -1;
+      for (const key of keys) if (!skipOverlap || key.at + at > last) list.push({ ...key, at: key.at + at });
+    }
+  }
+  tracks(): Channels {
+    return Object.fromEntries([...this.keys].map(([name, keys]) => [name, track(keys)]));
+  }
+}
+
+const idleMemo = new Map<string, SpanKeys>();
+function cachedIdle(input: Parameters<typeof idleKeys>[0]): SpanKeys {
+  const key = `${input.id} ${input.layer} ${input.length} ${input.lively} ${input.tense} ${input.talking} ${input.height}`;
+  let known = idleMemo.get(key);
+  if (!known) {
+    known = idleKeys(input);
+    if (idleMemo.size > 4000) idleMemo.clear();
+    idleMemo.set(key, known);
+  }
+  return known;
+}
+
+/** The quick breath in before a line: chest up, a lift of the shoulders, head a little back. */
+function breatheBefore(speech: Gathering, line: ScheduledLine, own: readonly ScheduledLine[], lively: number): void {
+  const chance = dice(hashText(`${line.id} breath`));
+  const length = toTicks(chance.between(...MOTION.breathBeforeLine));
+  const from = line.start - length;
+  if (from < 0 || own.some((other) => other.id !== line.id && other.end > from && other.start < line.start)) return;
+  const size = 0.8 + 0.4 * lively;
+  speech.add(
+    {
+      shoulderLift: [
+        { at: 0, value: 0 },
+        { at: length * 0.75, value: 3 * size },
+        { at: length * 2.4, value: 0 },
+      ],
+    },
+    from,
+    true,
+  );
+}

@@ -1,0 +1,168 @@
+import { restValue } from '../document/properties.ts';
+import type { Group, Item, Node } from '../draw/picture.ts';
+import { isGroup } from '../draw/picture.ts';
+import { type DrawnFigure, drawFigure, drawSeat } from '../figure/figure.ts';
+import { MOUTH_KEYS } from '../figure/mouth.ts';
+import { stool } from '../figure/parts/extras/stool.ts';
+import { POSE_KEYS, type Pose, type PoseKey, REST, type Side } from '../figure/pose.ts';
+import { stanceOf } from '../figure/proportions.ts';
+import type { Holding } from '../figure/things/holding.ts';
+import type { Acting } from '../schedule/acting.ts';
+import { mouthAt } from '../schedule/mouths.ts';
+import { heldAt } from '../schedule/stageProperties.ts';
+import { clamp, smooth } from '../time/easing.ts';
+import { amountAt, sample } from '../time/track.ts';
+
+/**
+ * Steps to which pose numbers are rounded, in their own units: finer than an eye sees, coarse enough that a figure
+ * that hardly stirs is the same picture for some frames.
+ */
+const GRID: Readonly<Partial<Record<PoseKey, number>>> = {
+  bodyTurn: 1 / 512,
+  headTurn: 1 / 512,
+  headPitch: 1 / 256,
+  gazeX: 1 / 64,
+  gazeY: 1 / 64,
+  smile: 1 / 64,
+  blink: 1 / 32,
+  chest: 1 / 10,
+  hipX: 1 / 6,
+  hipY: 1 / 6,
+  shoulderLift: 1 / 6,
+  lean: 1 / 24,
+  eyeScale: 1 / 256,
+  lid: 1 / 64,
+  lidLower: 1 / 64,
+  lidInner: 1 / 64,
+  lidOuter: 1 / 64,
+  happyClosed: 1 / 64,
+  press: 1 / 64,
+  stride: 1 / 256,
+};
+const COARSE = 1 / 12;
+
+/** A character's pose at a tick, rounded to its grid. */
+export function poseAt(acting: Acting, tick: number): Pose {
+  const pose: Pose = { ...REST };
+  const alive = amountAt(acting.alive, tick);
+  const faces = amountAt(acting.faceStrength, tick);
+  for (const key of POSE_KEYS) {
+    const tracks = acting.channels[key];
+    if (!tracks) continue;
+    let sum = 0;
+    for (const { track, by } of tracks) sum += by === undefined ? sample(track, tick) : sample(track, tick) * (by === 'alive' ? alive : faces);
+    pose[key] = sum;
+  }
+  pose.bodyTurn += amountAt(acting.turn, tick);
+  pose.blink = clamp(pose.blink, 0, 1);
+  pose.gazeX = clamp(pose.gazeX, -1, 1);
+  pose.gazeY = clamp(pose.gazeY, -1, 1);
+  pose.smile = clamp(pose.smile, -1, 1);
+  pose.headTurn = clamp(pose.headTurn + pose.bodyTurn, -0.5, 0.5) - pose.bodyTurn;
+  for (const key of POSE_KEYS) {
+    const step = GRID[key] ?? COARSE;
+    pose[key] = Math.round(pose[key] / step) * step;
+  }
+  if (acting.onWheels) pose.roll = Math.round(((sample(acting.x, tick) - restValue(acting.layer, 'x')) * acting.facing) / acting.scale);
+  if (acting.feet) plantFeet(acting, pose, tick);
+  return pose;
+}
+
+/** Feet of a walker are given on the stage's floor; the pose wants them about the root. */
+function plantFeet(acting: Acting, pose: Pose, tick: number): void {
+  const feet = acting.feet as NonNullable<Acting['feet']>;
+  const root = onGrid(sample(acting.x, tick)) * acting.facing;
+  const turned = smooth(Math.abs(pose.stride));
+  for (const side of ['L', 'R'] as const) {
+    const track = feet[side];
+    if (tick < (track.x.at[0] ?? 0)) continue;
+    const rest = (side === 'L' ? -1 : 1) * stanceOf(acting.p) * (1 - turned * 0.9);
+    pose[`footX${side}`] = (sample(track.x, tick) - root) / acting.scale - rest;
+    pose[`footY${side}`] = sample(track.lift, tick);
+    pose[`footPitch${side}`] = sample(track.pitch, tick);
+  }
+}
+
+/** Places of figures are rounded, so that one that stands is the same from frame to frame. */
+export const onGrid = (value: number): number => Math.round(value * 16) / 16;
+
+interface FigureMemo {
+  readonly character: Acting['character'];
+  readonly holding: readonly Holding[];
+  /** The pose's and the mouth's numbers. */
+  readonly numbers: Float64Array;
+  readonly drawn: DrawnFigure;
+}
+/** Figures that are remembered as they were drawn last. */
+const MOST_FIGURES = 400;
+const NONE: readonly Side[] = [];
+/** How far fingers close round a layer that is carried. */
+const CARRYING = 0.75;
+const figures = new Map<string, FigureMemo>();
+
+/** A character as it is drawn at a tick, in figure units; `carried` are the hands in which layers lie. */
+export function figureAt(id: string, acting: Acting, tick: number, carried: readonly Side[] = NONE): DrawnFigure {
+  const pose = poseAt(acting, tick);
+  for (const side of carried) pose[`grip${side}`] = Math.max(pose[`grip${side}`], CARRYING);
+  const mouth = mouthAt(acting.mouth, tick, amountAt(acting.mouthOpen, tick));
+  const holding = heldAt(acting.held, tick);
+  const memo = figures.get(id);
+  const numbers = new Float64Array(POSE_KEYS.length + MOUTH_KEYS.length);
+  let same = memo?.character === acting.character && memo.holding === holding;
+  let at = 0;
+  const put = (value: number): void => {
+    numbers[at] = value;
+    same &&= memo?.numbers[at] === value;
+    at++;
+  };
+  for (const name of POSE_KEYS) put(pose[name]);
+  for (const name of MOUTH_KEYS) put((mouth[name] = Math.round(mouth[name] * 100) / 100));
+  if (memo && same) return memo.drawn;
+  const fresh = drawFigure(acting.character, pose, mouth, holding);
+  const drawn = memo ? { ...fresh, nodes: kept(memo.drawn.nodes, fresh.nodes) } : fresh;
+  if (figures.size > MOST_FIGURES) figures.clear();
+  figures.set(id, { character: acting.character, holding, numbers, drawn });
+  return drawn;
+}
+
+/** Takes the old node wherever the new one is equal to the number: what comes out is the same, by old reference. */
+function kept(before: readonly Node[], now: readonly Node[]): readonly Node[] {
+  const old = new Map(before.map((node) => [node.id, node]));
+  return now.map((node) => {
+    const known = old.get(node.id);
+    return known && sameNode(known, node) ? known : node;
+  });
+}
+
+function sameNode(a: Node, b: Node): boolean {
+  if (isGroup(a) !== isGroup(b)) return false;
+  if (isGroup(a) && isGroup(b)) return sameGroup(a, b);
+  return sameItem(a as Item, b as Item);
+}
+
+function sameGroup(a: Group, b: Group): boolean {
+  if (a.alpha !== b.alpha || a.blend !== b.blend || a.blur !== b.blur || a.items.length !== b.items.length) return false;
+  if (!a.base !== !b.base || !a.mask !== !b.mask) return false;
+  if (a.base && b.base && !sameItem(a.base, b.base)) return false;
+  if (a.mask && b.mask && !sameItem(a.mask, b.mask)) return false;
+  return a.items.every((item, index) => sameNode(item, b.items[index] as Node));
+}
+
+function sameItem(a: Item, b: Item): boolean {
+  if (a.fill !== b.fill || a.alpha !== b.alpha || a.blend !== b.blend || a.blur !== b.blur || a.image !== b.image || a.evenOdd !== b.evenOdd) return false;
+  if (a.stroke?.paint !== b.stroke?.paint || a.stroke?.width !== b.stroke?.width) return false;
+  for (let index = 0; index < 6; index++) if (a.matrix[index] !== b.matrix[index]) return false;
+  const p = a.path;
+  const q = b.path;
+  if (!p || !q) return p === q;
+  if (p.length !== q.length) return false;
+  for (let index = 0; index < p.length; index++) if (p[index] !== q[index]) return false;
+  return true;
+}
+
+const seats = new WeakMap<object, readonly Node[]>();
+export function seatNodes(character: Acting['character']): readonly Node[] {
+  let nodes = seats.get(character);
+  if (!nodes) seats.set(character, (nodes = drawSeat(character, stool.seat)));
+  return nodes;
+}

@@ -1,0 +1,141 @@
+import type { Layer } from '../document/schema.ts';
+import { inTreeOrder } from '../document/tree.ts';
+import type { Acting } from '../schedule/acting.ts';
+import type { MouthTrack } from '../schedule/mouths.ts';
+import type { FilmSchedule } from '../schedule/schedule.ts';
+import type { Segment } from '../schedule/segments.ts';
+import type { StagedLayer } from '../schedule/staged.ts';
+import { ticksPerFrame } from '../time/ticks.ts';
+import { lastAtOrBefore, type Track } from '../time/track.ts';
+import { cameraAt } from './camera.ts';
+import { momentOf } from './evaluate.ts';
+import { everSeen } from './tree.ts';
+
+/** Fields of a layer that no picture shows, or that the schedule has turned into tracks and times. */
+const UNDRAWN: ReadonlySet<string> = new Set(['order', 'name', 'keys', 'span', 'locked', 'solo']);
+/** Fields of a character that no picture shows: what it wears is in its parts. */
+const UNSEEN: ReadonlySet<string> = new Set(['order', 'name', 'outfits', 'temper']);
+/** What of the acting is written apart, or follows from what is. */
+const APART: ReadonlySet<string> = new Set(['layer', 'character', 'channels', 'mouth', 'held', 'feet']);
+
+/** Blends of a mouth reach over the edges of a shape by at most this much (ticks). */
+const MOUTH_REACH = 9600;
+
+const isTrack = (value: unknown): value is Track => typeof value === 'object' && value !== null && 'at' in value && 'values' in value && 'eases' in value;
+
+/**
+ * Everything that a segment's frames depend on, as plain text: what evaluate reads between its first and last tick, times
+ * counted from its start, numbers rounded. Equal text means equal frames. Whatever a layer, an effect or an acting has is
+ * written, unless it is named above: a new field is in the key before anybody thinks of it.
+ */
+export function segmentInputs(film: FilmSchedule, segment: Segment): string {
+  const scene = film.scenes.find(({ id }) => id === segment.scene) as FilmSchedule['scenes'][number];
+  const frame = ticksPerFrame(film.fps);
+  const from = segment.fromFrame * frame - scene.start;
+  const to = segment.toFrame * frame - scene.start;
+  const ticks = Array.from({ length: segment.toFrame - segment.fromFrame }, (_, n) => from + n * frame);
+  const number = (value: number): number => Math.round(value * 1e4) / 1e4;
+
+  /** Keys of a track that are read in the range: from the one before it to the one after. */
+  const cut = (track: Track): unknown[] => {
+    const first = Math.max(0, lastAtOrBefore(track.at, from));
+    const out: [unknown, number, unknown][] = [];
+    for (let n = first; n < track.at.length; n++) {
+      const value = track.values[n] as number;
+      const tick = track.at[n] as number;
+      // When a flat stretch reaches over the range's edge, where it began or ends changes nothing inside.
+      const heldBefore = n === first && tick <= from && (track.eases[n] === 'hold' || n === track.at.length - 1 || track.values[n + 1] === value);
+      const heldAfter = tick >= to && n > first && track.values[n - 1] === value;
+      out.push([heldBefore || heldAfter ? 'held' : tick - from, number(value), heldBefore || heldAfter ? '' : track.eases[n]]);
+      if (tick >= to) break;
+    }
+    // A track that stands still throughout is only its value.
+    const values = new Set(out.map(([, value]) => value));
+    return values.size === 1 ? [...values] : out;
+  };
+
+  /** Any value as plain data: tracks cut to the range, keys in order, numbers rounded. */
+  const written = (value: unknown, without: ReadonlySet<string> = NONE): unknown => {
+    if (typeof value === 'number') return number(value);
+    if (typeof value !== 'object' || value === null) return value;
+    if (isTrack(value)) return cut(value);
+    if (Array.isArray(value)) return value.map((one) => written(one));
+    return Object.entries(value)
+      .filter(([key, one]) => one !== undefined && !without.has(key))
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, one]) => [key, written(one)]);
+  };
+
+  const mouth = ({ starts, ends, shapes, loud, blend, open }: MouthTrack): unknown => {
+    const read: unknown[] = [];
+    for (let n = Math.max(0, lastAtOrBefore(starts, from - MOUTH_REACH) - 1); n < starts.length; n++) {
+      if ((ends[n] as number) > from - MOUTH_REACH) read.push([(starts[n] as number) - from, (ends[n] as number) - from, shapes[n], number(loud[n] as number)]);
+      if ((starts[n] as number) > to + MOUTH_REACH) break;
+    }
+    return [read, blend ?? null, open ?? null];
+  };
+
+  const acted = (acting: Acting): unknown => {
+    const channels = Object.entries(acting.channels)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      // Tracks of a channel are added up: one that stands at nothing throughout is as good as none.
+      .map(
+        ([key, tracks]) => [key, tracks.map(({ track, by }) => [cut(track), by ?? '']).filter(([keys]) => (keys as unknown[]).length > 1 || (keys as unknown[])[0] !== 0)] as const,
+      )
+      .filter(([, tracks]) => tracks.length > 0);
+    const held = acting.held.flatMap(({ start, end, holding }) => (start < to && end > from ? [[Math.max(-1, start - from), Math.min(to - from, end - from), holding]] : []));
+    const feet = acting.feet && [written(acting.feet), from >= (acting.feet.L.x.at[0] ?? 0) ? '' : (acting.feet.L.x.at[0] ?? 0) - from];
+    return [written(acting, APART), written(acting.character, UNSEEN), channels, mouth(acting.mouth), held, feet ?? null];
+  };
+
+  /** When a layer comes and goes, as far as it is seen here; what has effects or a way in or out counts from its own start. */
+  const times = ({ start, end, layer, effects }: StagedLayer): unknown => {
+    const exact = effects.length > 0;
+    const comes = exact || start + (layer.enter?.ticks ?? 0) > from;
+    const goes = exact || end - (layer.exit?.ticks ?? 0) < to;
+    return [comes ? Math.min(start - from, to - from) : 'there', goes ? Math.max(end - from, 0) : 'stays'];
+  };
+
+  const moments = ticks.map((tick) => momentOf(film.document, scene, tick));
+  const layers: unknown[] = [];
+  for (const [id, layer, depth] of inTreeOrder(scene.scene)) {
+    const staged = scene.layers.get(id);
+    if (!staged || layer.hidden || staged.end <= from || staged.start >= to) continue;
+    if (staged.acting && !everSeen(moments, staged)) {
+      layers.push([id, depth, 'out of sight']);
+      continue;
+    }
+    const { acting, layer: _layer, start: _start, end: _end, id: _id, effects, ...rest } = staged;
+    layers.push([
+      id,
+      depth,
+      drawnOf(layer, written),
+      times(staged),
+      written(rest),
+      effects.map(({ id: name, ...effect }) => [name, written(effect)]),
+      acting ? acted(acting) : null,
+    ]);
+  }
+
+  // What the camera takes in, frame by frame: where it does not change, once.
+  const views: unknown[] = [];
+  let last = '';
+  ticks.forEach((tick, n) => {
+    const { x, y, width } = cameraAt(scene, tick, film.document.production.frame);
+    const view = `${x} ${y} ${width}`;
+    if (view !== last) views.push([n, (last = view)]);
+  });
+  const captions = scene.captions
+    .filter((caption) => caption.start < to && caption.end > from)
+    .map((caption) => [Math.max(-1, caption.start - from), Math.min(to - from, caption.end - from), caption.rows, caption.colour ?? 0]);
+  const { frame: shape, style } = film.document.production;
+  return JSON.stringify([shape, style, film.fps, ticks.length, scene.scene.backdrop, layers, views, captions]);
+}
+
+const NONE: ReadonlySet<string> = new Set();
+
+/** A layer's own fields; effects are written with their tracks. */
+const drawnOf = (layer: Layer, written: (value: unknown, without?: ReadonlySet<string>) => unknown): unknown => {
+  const { effects: _, ...rest } = layer;
+  return written(rest, UNDRAWN);
+};

@@ -1,0 +1,179 @@
+import { Check as CheckMark, ChevronDown } from 'lucide-react';
+import { Checkbox, Slider as RadixSlider, Select } from 'radix-ui';
+import { type ReactNode, useState } from 'react';
+
+/** One of a few things to choose from; a value of '' is one, too. */
+export interface Option {
+  readonly value: string;
+  readonly label: string;
+  readonly disabled?: boolean;
+}
+export interface OptionGroup {
+  readonly label: string;
+  readonly options: readonly Option[];
+}
+type Options = readonly (Option | OptionGroup)[];
+
+const isGroup = (option: Option | OptionGroup): option is OptionGroup => 'options' in option;
+/** The primitive keeps '' for nothing chosen. */
+const EMPTY = '~';
+const inward = (value: string): string => (value === '' ? EMPTY : value);
+const outward = (value: string): string => (value === EMPTY ? '' : value);
+
+const SIZES = { small: 'h-6 px-1.5 text-[12px]', normal: 'h-[28px] px-2 text-[13px]', large: 'h-[30px] px-2.5 text-[13px]' } as const;
+
+const Item = ({ value, label, disabled = false }: Option) => (
+  <Select.Item
+    value={inward(value)}
+    disabled={disabled}
+    className="flex cursor-pointer items-center gap-2 rounded-md py-1.5 pr-7 pl-2.5 text-[13px] text-ink outline-none select-none data-[disabled]:cursor-default data-[disabled]:text-ink-3 data-[highlighted]:bg-act-soft data-[state=checked]:font-semibold"
+  >
+    <Select.ItemText>{label}</Select.ItemText>
+    <Select.ItemIndicator className="absolute right-2.5">
+      <CheckMark size={13} strokeWidth={2.2} className="text-act" />
+    </Select.ItemIndicator>
+  </Select.Item>
+);
+
+/** Chooses one of a list: by pointer, arrow keys, or the first letters of its name. */
+export function Choice({
+  label,
+  value,
+  options,
+  onChange,
+  size = 'normal',
+  className = '',
+  placeholder,
+  disabled = false,
+}: {
+  /** What is chosen, for whoever does not see where it stands. */
+  label: string;
+  value: string;
+  options: Options;
+  onChange: (value: string) => void;
+  size?: keyof typeof SIZES;
+  className?: string;
+  placeholder?: ReactNode;
+  disabled?: boolean;
+}) {
+  return (
+    <Select.Root value={inward(value)} onValueChange={(next) => onChange(outward(next))} disabled={disabled}>
+      <Select.Trigger
+        aria-label={label}
+        data-choice={value}
+        className={`inline-flex min-w-0 items-center justify-between gap-1.5 rounded-[6px] border border-edge bg-white text-left text-ink hover:border-ink-3 data-[disabled]:text-ink-3 ${SIZES[size]} ${className}`}
+        onClick={(event) => event.stopPropagation()}
+      >
+        <span className="truncate">
+          <Select.Value placeholder={placeholder} />
+        </span>
+        <Select.Icon className="shrink-0 text-ink-3">
+          <ChevronDown size={13} strokeWidth={1.8} />
+        </Select.Icon>
+      </Select.Trigger>
+      <Select.Portal>
+        <Select.Content
+          position="popper"
+          sideOffset={4}
+          className="raised z-50 max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) overflow-hidden rounded-[9px] border border-line bg-paper p-1"
+        >
+          <Select.Viewport className="scrolls max-h-80">
+            {options.map((option) =>
+              isGroup(option) ? (
+                <Select.Group key={option.label}>
+                  <Select.Label className="px-2.5 pt-2 pb-1 text-[11.5px] text-ink-3">{option.label}</Select.Label>
+                  {option.options.map((one) => (
+                    <Item key={one.value} {...one} />
+                  ))}
+                </Select.Group>
+              ) : (
+                <Item key={option.value} {...option} />
+              ),
+            )}
+          </Select.Viewport>
+        </Select.Content>
+      </Select.Portal>
+    </Select.Root>
+  );
+}
+
+/** A choice with its name above it. */
+export const NamedChoice = ({ label, ...rest }: Parameters<typeof Choice>[0]) => (
+  <div className="flex min-w-0 flex-col gap-1 text-[12px] text-ink-2">
+    <span className="truncate">{label}</span>
+    <Choice label={label} {...rest} className={`w-full ${rest.className ?? ''}`} />
+  </div>
+);
+
+/**
+ * A value along a line. `onTry` hears of it while it is dragged, `onTake` once it is let go or set by keys: what is tried
+ * is no edit yet.
+ */
+export function Slider({
+  label,
+  value,
+  min,
+  max,
+  step,
+  onTry,
+  onTake,
+  className = '',
+  text,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  onTry?: (value: number) => void;
+  onTake: (value: number) => void;
+  className?: string;
+  /** The value in words, for screen readers. */
+  text?: string;
+}) {
+  const [draft, setDraft] = useState<number>();
+  return (
+    <RadixSlider.Root
+      className={`relative flex h-4 w-full cursor-pointer touch-none items-center select-none ${className}`}
+      value={[draft ?? value]}
+      min={min}
+      max={max}
+      step={step}
+      onValueChange={([next]) => {
+        if (next === undefined) return;
+        setDraft(next);
+        onTry?.(next);
+      }}
+      onValueCommit={([next]) => {
+        setDraft(undefined);
+        if (next !== undefined && next !== value) onTake(next);
+      }}
+    >
+      <RadixSlider.Track className="relative h-[3px] grow rounded-full bg-line">
+        <RadixSlider.Range className="absolute h-full rounded-full bg-act" />
+      </RadixSlider.Track>
+      <RadixSlider.Thumb
+        aria-label={label}
+        aria-valuetext={text}
+        className="block h-3.5 w-2.5 rounded-[3px] border border-edge bg-white [box-shadow:0_1px_2px_rgb(15_43_48/0.2)] hover:border-act"
+      />
+    </RadixSlider.Root>
+  );
+}
+
+/** Yes or no, with its words beside it. */
+export const Check = ({ checked, onChange, children, className = '' }: { checked: boolean; onChange: (checked: boolean) => void; children: ReactNode; className?: string }) => (
+  // biome-ignore lint/a11y/noLabelWithoutControl: the primitive's button is the control
+  <label className={`flex cursor-pointer items-center gap-1.5 ${className}`}>
+    <Checkbox.Root
+      checked={checked}
+      onCheckedChange={(next) => onChange(next === true)}
+      className="flex size-[15px] shrink-0 items-center justify-center rounded-[4px] border border-edge bg-white hover:border-ink-3 data-[state=checked]:border-act data-[state=checked]:bg-act"
+    >
+      <Checkbox.Indicator>
+        <CheckMark size={11} strokeWidth={3} className="text-white" />
+      </Checkbox.Indicator>
+    </Checkbox.Root>
+    {children}
+  </label>
+);
