@@ -23,6 +23,16 @@ export function oklch(l: number, c: number, h: number): Colour {
   return hex;
 }
 
+/** How far outside of the screen's colours rounding may carry one that lies on their edge. */
+const ROUNDING = 1e-3;
+
+/** OKLCH to `#rrggbb` where the screen can show it, rounding let be: a colour that was read comes back the same. */
+export function oklchExact(l: number, c: number, h: number): Colour {
+  const rgb = toRgb({ mode: 'oklch', l, c, h });
+  const fits = [rgb.r, rgb.g, rgb.b].every((level) => level > -ROUNDING && level < 1 + ROUNDING);
+  return fits ? (formatHex(rgb) as Colour) : oklch(l, c, h);
+}
+
 /** A colour's OKLCH; throws for text that is no colour. */
 export function readOklch(colour: Colour): Oklch {
   const parsed = parse(colour);

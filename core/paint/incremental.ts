@@ -47,6 +47,11 @@ export class IncrementalPainter {
     this.painter.missing.clear();
   }
 
+  /** What was painted last, back to front. */
+  shown(): readonly Unit[] {
+    return this.units ?? [];
+  }
+
   dispose(): void {
     this.surface.dispose();
     this.below?.dispose();

@@ -1,6 +1,6 @@
 import { keyPath } from '../document/pins.ts';
 import type { Key as DocumentKey, Ease } from '../document/schema.ts';
-import { type Oklch, oklch, readOklch } from '../draw/colour.ts';
+import { type Oklch, oklchExact, readOklch } from '../draw/colour.ts';
 import type { Colour } from '../draw/picture.ts';
 import { type Key, sample, type Track, track } from '../time/track.ts';
 import type { Resolved } from './resolve.ts';
@@ -75,4 +75,4 @@ function colourTrack(moments: readonly { at: number; value: string; ease: Ease }
   return { l: of((n) => (colours[n] as Oklch).l), c: of((n) => (colours[n] as Oklch).c), h: of((n) => along[n] as number) };
 }
 
-export const sampleColour = ({ l, c, h }: ColourTrack, tick: number): Colour => oklch(sample(l, tick), sample(c, tick), ((sample(h, tick) % 360) + 360) % 360);
+export const sampleColour = ({ l, c, h }: ColourTrack, tick: number): Colour => oklchExact(sample(l, tick), sample(c, tick), ((sample(h, tick) % 360) + 360) % 360);

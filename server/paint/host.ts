@@ -2,17 +2,17 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, ImageData, loadImage } from '@napi-rs/canvas';
 import type { EngineExports } from '#core/paint/engine';
-import { Painter, type RawImage } from '#core/paint/paint';
+import { type Images, Painter, type RawImage } from '#core/paint/paint';
 import type { Surface } from '#core/paint/surface';
 import { ROOT } from '../root.ts';
 
 let compiled: WebAssembly.Module | undefined;
 
-/** A painter of its own, with pictures that were decoded before. */
-export function nodePainter(images: ReadonlyMap<string, RawImage> = new Map()): Painter {
+/** A painter of its own, with pictures that were decoded before, or that `images` finds. */
+export function nodePainter(images: ReadonlyMap<string, RawImage> | Images = new Map()): Painter {
   compiled ??= new WebAssembly.Module(readFileSync(join(ROOT, 'core/paint/engine.wasm')));
   const { exports } = new WebAssembly.Instance(compiled, { env: { abort() {} } });
-  return new Painter(exports as unknown as EngineExports, (media) => images.get(media));
+  return new Painter(exports as unknown as EngineExports, typeof images === 'function' ? images : (media) => images.get(media));
 }
 
 /** Decodes a picture file. Throws where it is none. */

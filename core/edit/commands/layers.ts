@@ -4,6 +4,7 @@ import type { BlendName, Effect, Layer, Mask, Passage, Scene, StageSpan } from '
 import { childrenOf, parentsOf, withinOf } from '../../document/tree.ts';
 import { IDENTITY, invert, type Matrix, multiply, transform } from '../../draw/matrix.ts';
 import { restParent, restPlace } from '../../schedule/place.ts';
+import { propGrip } from '../../stage/layers/prop.ts';
 import { inOrder, orderAtEnd, orderBetween } from '../../time/order.ts';
 import type { Recipe } from '../change.ts';
 import { repin } from '../repin.ts';
@@ -156,7 +157,7 @@ export const reparent =
     if (holder?.kind !== 'character') delete layer.hand;
   };
 
-/** A figure takes a layer into its hand: its grip closes round the layer's anchor, and the layer is as large as it was. */
+/** A figure takes a layer into its hand: its grip closes round the layer's anchor (of a prop: where one takes it), and the layer is as large as it was. */
 export const holdLayer =
   (scene: string, layerId: string, figure: string, hand: 'left' | 'right'): Recipe =>
   (draft) => {
@@ -168,6 +169,9 @@ export const holdLayer =
     Object.assign(layer, { scaleX: scale('scaleX'), scaleY: scale('scaleY') });
     reparent(scene, layerId, figure)(draft);
     Object.assign(layer, { x: 0, y: 0, hand });
+    if (layer.kind !== 'prop') return;
+    const grip = propGrip(layer.prop);
+    Object.assign(layer, { anchorX: round(grip.x), anchorY: round(grip.y) });
   };
 
 /** Makes a group of layers of one parent, in place of the foremost of them. It lies in their middle; nothing moves. */

@@ -32,6 +32,13 @@ function standingBox(nodes: readonly Node[]): OwnBox {
   return { left: -half, top, right: half, bottom: 0 };
 }
 
+/** Where a hand takes a prop, in shares of its box: what its anchor becomes when it is held. */
+export function propGrip(id: string): { readonly x: number; readonly y: number } {
+  const { left, top, right, bottom } = propDrawing(id).box;
+  const [x, y] = propOf(id)?.grip ?? [0, top];
+  return { x: (x - left) / (right - left), y: (y - top) / (bottom - top) };
+}
+
 /** A thing that stands on the stage, or lies in a hand. */
 export const prop: DrawnKind<'prop'> = {
   kind: 'prop',

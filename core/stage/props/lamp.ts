@@ -8,6 +8,7 @@ export const lamp: Prop = {
   id: 'lantern',
   name: 'Lantern',
   words: ['lamp', 'lantern', 'light'],
+  grip: [0, -116],
   draw() {
     const s = new Sketch('lantern');
     s.fill('shade', ellipse(0, 0, 40, 6), '#4d483f', 0.3);

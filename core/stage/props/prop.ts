@@ -5,5 +5,7 @@ export interface Prop {
   readonly id: string;
   readonly name: string;
   readonly words: readonly string[];
+  /** Where a hand takes it, in its own units; its top if left out. */
+  readonly grip?: readonly [number, number];
   draw(): Node[];
 }

@@ -8,6 +8,7 @@ export const radio: Prop = {
   id: 'radio',
   name: 'Radio on a crate',
   words: ['radio', 'crate', 'set', 'call'],
+  grip: [0, -206],
   draw() {
     const s = new Sketch('radio');
     s.fill('shade', ellipse(2, 0, 88, 9), '#4d483f', 0.32);

@@ -1,0 +1,20 @@
+import { readFileSync } from 'node:fs';
+const root = process.argv[2]!;
+const imp = (p: string) => import(`${root}/${p}`);
+const { schedule } = await imp('core/schedule/schedule.ts');
+const { evaluate } = await imp('core/stage/evaluate.ts');
+const { IncrementalPainter } = await imp('core/paint/incremental.ts');
+const { nodePainter } = await imp('server/paint/host.ts');
+const { filmFonts } = await imp('server/fonts.ts');
+let doc = JSON.parse(readFileSync('/tmp/v1-pr_c7pv2nbn11zm.json', 'utf8'));
+try { const { upgraded } = await imp('core/document/versions.ts'); const { partKeys, readPart, together } = await imp('core/document/parts.ts'); doc = together(upgraded(Object.fromEntries(partKeys(doc).map((k: string) => [k, readPart(doc, k)])))); } catch {}
+const film = schedule(doc, () => undefined);
+const scene = film.scenes[0];
+const [w, h] = (process.argv[3] ?? '1280x720').split('x').map(Number);
+const p = new IncrementalPainter(nodePainter(), w, h);
+const ev: number[] = [], pa: number[] = [];
+const run = () => { for (let n = 0; n < 500; n++) { const t0 = performance.now(); const pic = evaluate(doc, scene, n * 2000, filmFonts()); const t1 = performance.now(); p.paint(pic); const t2 = performance.now(); ev.push(t1 - t0); pa.push(t2 - t1); } };
+run(); ev.length = 0; pa.length = 0; run(); run();
+const q = (a: number[], s: number) => [...a].sort((x, y) => x - y)[Math.floor(a.length * s)]!.toFixed(2);
+const all = ev.map((e, i) => e + pa[i]!);
+console.log(root.slice(-5), 'eval p50/p95', q(ev, .5), q(ev, .95), 'paint', q(pa, .5), q(pa, .95), 'all', q(all, .5), q(all, .95), 'mean', (all.reduce((a, b) => a + b) / all.length).toFixed(2));
