@@ -1,11 +1,60 @@
-import type { Fonts } from './draw/text.ts';
+import type { Document } from './document/schema.ts';
+import type { FontRole, Fonts } from './draw/text.ts';
+import type { Images } from './paint/paint.ts';
 import type { Analysis } from './speech/analysis.ts';
 
 /**
- * What core is given from outside, since it opens nothing itself. One loader stands in server/, one in web/.
+ * What core is given from outside, since it opens nothing itself: letters, pictures, analyses. One loader stands in
+ * server/resources.ts, one in web/stage/resources.ts; both open the files that are named here, so that a title has the
+ * same letters on the stage and in the film.
  */
 export interface Resources {
   readonly fonts: Fonts;
+  /** A decoded picture by its hash (of a moving one, a frame), or undefined while it is not there yet. */
+  readonly picture: Images;
   /** A stored analysis by its hash, or undefined while it is not there yet. */
   analysis(hash: string): Analysis | undefined;
+}
+
+/** A file of a shipped font: outlines of one script at one weight. */
+export interface FontFile {
+  readonly family: 'literata' | 'instrument-sans';
+  readonly script: string;
+  readonly weight: 400 | 600 | 700;
+}
+
+const LITERATA = ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese'] as const;
+const SANS = ['latin', 'latin-ext'] as const;
+const files = (family: FontFile['family'], weight: FontFile['weight'], scripts: readonly string[]): FontFile[] => scripts.map((script) => ({ family, script, weight }));
+
+/** The files of each role, searched in order for a letter. */
+export const FONT_FILES: Readonly<Record<FontRole, readonly FontFile[]>> = {
+  caption: files('literata', 400, LITERATA),
+  captionBold: files('literata', 700, LITERATA),
+  title: files('literata', 600, LITERATA),
+  label: files('instrument-sans', 600, SANS),
+};
+export const FONT_ROLES = Object.keys(FONT_FILES) as FontRole[];
+
+export const fontFileName = ({ family, script, weight }: FontFile): string => `${family}-${script}-${weight}-normal.woff`;
+
+/** Hashes of the pictures that a document shows: backdrops and layers. */
+export function picturesOf({ scenes }: Pick<Document, 'scenes'>): Set<string> {
+  const found = new Set<string>();
+  for (const { backdrop, layers } of Object.values(scenes)) {
+    if (backdrop.kind === 'picture') found.add(backdrop.media);
+    for (const layer of Object.values(layers)) if (layer.kind === 'picture') found.add(layer.media);
+  }
+  return found;
+}
+
+/** Hashes of the analyses of the takes that are used. */
+export function analysesOf({ scenes }: Pick<Document, 'scenes'>): Set<string> {
+  const found = new Set<string>();
+  for (const { lines } of Object.values(scenes))
+    for (const { take, takes } of Object.values(lines)) {
+      const used = take ? takes[take] : undefined;
+      if (used?.analysis) found.add(used.analysis);
+    }
+  return found;
 }

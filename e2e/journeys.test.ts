@@ -11,8 +11,8 @@ import type { Analysis } from '#core/speech/analysis';
 import { voicePreset } from '#core/speech/voices';
 import { evaluate } from '#core/stage/evaluate';
 import { poseAt } from '#core/stage/figures';
-import { filmFonts } from '#server/fonts';
 import { decodePicture, nodePainter } from '#server/paint/host';
+import { filmFonts } from '#server/resources';
 import { speak } from '#server/synth/synth';
 import { type Browser, openBrowser } from './browser.ts';
 import { openHouse } from './house.ts';
@@ -317,7 +317,10 @@ describe('a new production', () => {
   it('takes a picture as backdrop, filled or fitted', async () => {
     execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'color=c=0x3f8d8a:s=400x400', '-frames:v', '1', join(folder, 'wall.png')]);
     await (await browser.button('Bring on stage')).click();
-    await browser.choose(async () => (await browser.driver.findElement(By.xpath('//*[@role="menuitem" and contains(., "Your own picture")]'))).click(), join(folder, 'wall.png'));
+    await browser.choose(
+      async () => (await browser.driver.findElement(By.xpath('//*[@role="menuitem" and contains(., "Your own picture as backdrop")]'))).click(),
+      join(folder, 'wall.png'),
+    );
     await browser.until('the picture is the backdrop', `return Object.values(kipzo.production.getState().document.scenes)[0].backdrop.kind === 'picture'`);
     await (await browser.button('Fit')).click();
     expect(await scene('return s.backdrop.fit')).toBe('fit');

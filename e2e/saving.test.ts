@@ -169,7 +169,7 @@ describe('keys in the composer', () => {
     expect(await state('return v.line !== undefined && v.last')).toBe('line');
     const lines = (await texts()).length;
     const figures = (await state('return Object.keys(s.layers).length')) as number;
-    await (await browser.find('[data-grab] rect')).click();
+    await (await browser.find('[data-grab]')).click();
     expect(await state('return [v.last, v.line ?? null]')).toEqual(['layer', null]);
     await press(Key.DELETE);
     expect((await texts()).length).toBe(lines);
@@ -181,7 +181,7 @@ describe('keys in the composer', () => {
     expect(await state('return Object.keys(s.layers).length')).toBe(figures);
   });
   it('a click on the empty stage lets everything go', async () => {
-    await (await browser.find('[data-grab] rect')).click();
+    await (await browser.find('[data-grab]')).click();
     const stage = await browser.find('[aria-label="Things on the stage"]');
     await browser.driver.actions().move({ origin: stage, x: 0, y: -130 }).click().perform();
     expect(await state('return [v.layer ?? null, v.line ?? null, v.cue ?? null, v.last ?? null]')).toEqual([null, null, null, null]);

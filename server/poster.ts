@@ -5,16 +5,15 @@ import { paintFully } from '#core/paint/incremental';
 import { schedule } from '#core/schedule/schedule';
 import { evaluate } from '#core/stage/evaluate';
 import type { Db } from './db/db.ts';
-import { loadAnalyses, loadImages } from './film/loadDocument.ts';
-import { filmFonts } from './fonts.ts';
 import { doJob } from './jobs/jobs.ts';
 import { nodePainter, toPng } from './paint/host.ts';
 import { GONE } from './productions.ts';
+import { loadResources } from './resources.ts';
 
 /** Longer side in pixels. */
 const SIDE = 400;
 /** Another way to choose or paint it makes new posters. */
-const POSTER_VERSION = 4;
+const POSTER_VERSION = 5;
 
 const kept = (id: string): string => `poster ${POSTER_VERSION} ${id} `;
 
@@ -47,16 +46,16 @@ export async function makePoster(db: Db, id: string): Promise<{ key: string }> {
     .select('part', 'data', 'revision');
   const key = kept(id) + rows[0].revision;
   const document = assemble(upgraded(Object.fromEntries(rows.map((row) => [row.part, row.data]))));
-  const analyses = await loadAnalyses(db, document);
-  const scene = schedule(document, (hash) => analyses.get(hash)).scenes[0];
+  const resources = await loadResources(db, document);
+  const scene = schedule(document, resources.analysis).scenes[0];
   if (!scene) throw failure('no-scene', 'This production has no scene yet.', 404);
   // A moment when somebody speaks shows more of a film than its first frame.
   const line = scene.lines.find(({ words }) => words.length > 2) ?? scene.lines[0];
   const tick = line ? Math.round(line.start + (line.end - line.start) * 0.4) : 0;
-  const picture = evaluate(document, scene, tick, filmFonts(), { captions: false, wholeSet: true });
+  const picture = evaluate(document, scene, tick, resources.fonts, { captions: false, wholeSet: true });
   const width = Math.round((SIDE * picture.width) / Math.max(picture.width, picture.height));
   const height = Math.round((width * picture.height) / picture.width);
-  const bytes = toPng(paintFully(nodePainter(await loadImages(db, document)), picture, width, height));
+  const bytes = toPng(paintFully(nodePainter(resources.picture), picture, width, height));
   await db.transaction(async (trx) => {
     await trx('derived')
       .where('key', 'like', `${kept(id)}%`)

@@ -10,8 +10,8 @@ import { schedule } from '#core/schedule/schedule';
 import { evaluate } from '#core/stage/evaluate';
 import { sampleDocument } from '#core/testing/samples';
 import { toTicks } from '#core/time/ticks';
-import { filmFonts } from '#server/fonts';
 import { nodePainter } from '#server/paint/host';
+import { filmFonts } from '#server/resources';
 
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? Number.NaN;
 const p95 = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)] ?? Number.NaN;

@@ -4,13 +4,14 @@ import { once } from 'node:events';
 import { closeSync, createReadStream, mkdtempSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Picture } from '#core/draw/picture';
+import type { Images } from '#core/paint/paint';
 import { schedule } from '#core/schedule/schedule';
 import { segmentsOf } from '#core/schedule/segments';
 import { readyDb } from '#server/cli/database';
 import { mp4 } from '#server/film/formats/mp4';
-import { loadAnalyses, loadImages } from '#server/film/loadDocument';
 import { encodePictures, segmentPictures } from '#server/film/renderSegment';
 import { findProduction, loadProduction } from '#server/productions';
+import { loadResources } from '#server/resources';
 import { syntheticPictures, type Variant } from './scenes.ts';
 
 /** CPU seconds of a finished child and of this process, user and system, from the kernel's own accounting. */
@@ -40,7 +41,7 @@ const md5 = (file: string): string =>
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 
 /** A: the same frames from a file in memory, encoded only. B: list to film. Interleaved, the median of pairs. */
-async function compare(pictures: () => Iterable<Picture>, images: Awaited<ReturnType<typeof loadImages>>, size: { width: number; height: number }, preset: string, pairs: number) {
+async function compare(pictures: () => Iterable<Picture>, images: Images, size: { width: number; height: number }, preset: string, pairs: number) {
   const folder = mkdtempSync(join('/dev/shm', 'kipzo-bench-'));
   const args = mp4.encode({ ...size, fps: 30, preset, crf: 19 });
   try {
@@ -92,23 +93,29 @@ export async function benchRender({ frames = 300, size = '1920x1080', preset = '
   const [width, height] = size.split('x').map(Number) as [number, number];
   const box = { width, height };
   const out: Record<string, unknown> = {};
-  for (const variant of ['dialogue', 'motion', 'push'] as Variant[]) out[variant] = await compare(() => syntheticPictures(variant, frames), new Map(), box, preset, 3);
+  for (const variant of ['dialogue', 'motion', 'push'] as Variant[])
+    out[variant] = await compare(
+      () => syntheticPictures(variant, frames),
+      () => undefined,
+      box,
+      preset,
+      3,
+    );
   const { db } = await readyDb();
   try {
     const { document } = await loadProduction(db, await findProduction(db, 'demo'));
-    const analyses = await loadAnalyses(db, document);
-    const images = await loadImages(db, document);
-    const film = schedule(document, (hash) => analyses.get(hash));
+    const { fonts, picture, analysis } = await loadResources(db, document);
+    const film = schedule(document, analysis);
     const all = segmentsOf(film);
     const pictures = function* (): Generator<Picture> {
       let left = frames;
       for (const segment of all)
-        for (const picture of segmentPictures(film, segment, true)) {
+        for (const picture of segmentPictures(film, segment, fonts, true)) {
           if (left-- <= 0) return;
           yield picture;
         }
     };
-    out.demo = await compare(pictures, images, box, preset, 3);
+    out.demo = await compare(pictures, picture, box, preset, 3);
   } finally {
     await db.destroy();
   }

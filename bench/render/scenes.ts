@@ -3,7 +3,7 @@ import { IDENTITY, type Matrix, translation } from '#core/draw/matrix';
 import { type Path, pen, roundedRect, smoothLoop } from '#core/draw/path';
 import type { Item, Node, Picture } from '#core/draw/picture';
 import { layoutLine } from '#core/draw/text';
-import { filmFonts } from '#server/fonts';
+import { filmFonts } from '#server/resources';
 
 export type Variant = 'dialogue' | 'motion' | 'push';
 

@@ -48,7 +48,12 @@ describe('what hangs from words', () => {
   it('moves with them: keys and times on the stage as well as cues', () => {
     const before = resolved(made.document);
     const [line] = made.lines as [string];
-    const longer = edit(made.document, 'Words', 'cg_000000000001', setLineText(made.scene, line, 'Good morning, dear Tully, and welcome to the harbour. It is low tide.', made.makeId)).document;
+    const longer = edit(
+      made.document,
+      'Words',
+      'cg_000000000001',
+      setLineText(made.scene, line, 'Good morning, dear Tully, and welcome to the harbour. It is low tide.', made.makeId),
+    ).document;
     const after = resolved(longer);
     const title = after.spans.get(made.layers.title);
     expect(title?.end).toBeGreaterThan(before.spans.get(made.layers.title)?.end ?? Number.POSITIVE_INFINITY);
@@ -58,7 +63,12 @@ describe('what hangs from words', () => {
   it('is in the picture of a ring: a key that waits for its own cue is refused by name', () => {
     const { document, cues, scene } = made;
     const key = Object.keys((sceneIn(document, scene).cues[cues.sound] as CueOf<'sound'>).keys?.gainDb ?? {})[0] as string;
-    const hung = edit(document, 'x', 'cg_000000000001', rehangKey(scene, { of: { cue: cues.sound }, property: 'gainDb', key }, { to: 'cue', cue: cues.sound, edge: 'end', offset: 0 })).document;
+    const hung = edit(
+      document,
+      'x',
+      'cg_000000000001',
+      rehangKey(scene, { of: { cue: cues.sound }, property: 'gainDb', key }, { to: 'cue', cue: cues.sound, edge: 'end', offset: 0 }),
+    ).document;
     expect(resolved(hung).keys.get(keyPath(cues.sound, 'gainDb', key))).toBe(resolved(hung).cues.get(cues.sound)?.end);
     const ring = (): unknown => edit(document, 'x', 'cg_000000000001', rehangCue(scene, cues.wave, { to: 'cue', cue: cues.wave, edge: 'end', offset: 0 }));
     expect(ring).toThrow(/ring/);
@@ -72,7 +82,12 @@ describe('what hangs from words', () => {
   });
   it('goes with its layer, and what hung from the layer’s cues is hung anew', () => {
     const { document, scene, layers, cues } = made;
-    const hung = edit(document, 'x', 'cg_000000000001', setSpan(scene, layers.star, { start: { to: 'cue', cue: cues.wave, edge: 'end', offset: 0 }, end: { to: 'scene', edge: 'end', offset: 0 } })).document;
+    const hung = edit(
+      document,
+      'x',
+      'cg_000000000001',
+      setSpan(scene, layers.star, { start: { to: 'cue', cue: cues.wave, edge: 'end', offset: 0 }, end: { to: 'scene', edge: 'end', offset: 0 } }),
+    ).document;
     const start = resolved(hung).spans.get(layers.star)?.start as number;
     const gone = edit(hung, 'Take off', 'cg_000000000002', removeLayers(scene, [layers.first])).document;
     const pin = sceneIn(gone, scene).layers[layers.star]?.span?.start as Pin;

@@ -4,8 +4,8 @@ import type { Document } from '../document/schema.ts';
 import { readOklch } from '../draw/colour.ts';
 import { sceneSchedule } from '../schedule/schedule.ts';
 import { colourAt, valueAt } from '../schedule/staged.ts';
-import { eased } from '../time/easing.ts';
 import { everything, sceneIn } from '../testing/everything.ts';
+import { eased } from '../time/easing.ts';
 import { edit, type Recipe } from './change.ts';
 import { copyCue } from './commands/cues.ts';
 import { addKey, copyKeys, deleteKeys, easeKeys, type KeyRef, moveKeys, recordKeys, reverseKeys, scaleKeys, setKeyValue, thinned } from './commands/keys.ts';
@@ -98,7 +98,9 @@ describe('keys', () => {
 });
 
 describe('a recorded drag', () => {
-  const wobble = fc.array(fc.double({ min: -300, max: 300, noNaN: true }), { minLength: 2, maxLength: 60 }).map((values) => values.map((value, n) => ({ at: 20_000 + n * 2000, value })));
+  const wobble = fc
+    .array(fc.double({ min: -300, max: 300, noNaN: true }), { minLength: 2, maxLength: 60 })
+    .map((values) => values.map((value, n) => ({ at: 20_000 + n * 2000, value })));
   it('is thinned to the fewest keys, and stays within the error that was asked for', () => {
     fc.assert(
       fc.property(wobble, fc.constantFrom(0.5, 4, 30), (values, error) => {
@@ -113,7 +115,12 @@ describe('a recorded drag', () => {
         }
       }),
     );
-    expect(thinned(Array.from({ length: 50 }, (_, n) => ({ at: n * 1000, value: n * 3 })), 0.5)).toHaveLength(2);
+    expect(
+      thinned(
+        Array.from({ length: 50 }, (_, n) => ({ at: n * 1000, value: n * 3 })),
+        0.5,
+      ),
+    ).toHaveLength(2);
   });
   it('replaces the keys of its own time and leaves the others', () => {
     const values = [

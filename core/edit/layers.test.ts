@@ -101,7 +101,11 @@ describe('layers of one parent', () => {
     const back = run(orderLayer(scene, siblings.at(-1) as string, null));
     expect(childrenOf(sceneIn(back, scene), undefined)[0]?.[0]).toBe(siblings.at(-1));
     const between = run(orderLayer(scene, siblings[0] as string, siblings[2] as string));
-    expect(childrenOf(sceneIn(between, scene), undefined).map(([id]) => id).slice(0, 3)).toEqual([siblings[1], siblings[2], siblings[0]]);
+    expect(
+      childrenOf(sceneIn(between, scene), undefined)
+        .map(([id]) => id)
+        .slice(0, 3),
+    ).toEqual([siblings[1], siblings[2], siblings[0]]);
   });
   it('come in front of those of their own parent', () => {
     const next = run(addLayer(scene, 'la_000000000007', { kind: 'prop', prop: 'radio', parent: layers.group, locked: false, hidden: false }));
@@ -200,7 +204,9 @@ describe('lining up', () => {
 
 describe('mirroring', () => {
   it('twice is as before, and a mirrored figure walks on its own feet the same way', () => {
-    expect(run(flipLayers(scene, [layers.first]), run(flipLayers(scene, [layers.first])))).toEqual(run(setProperty(scene, layers.first, { scaleX: restValue(layerOf(layers.first), 'scaleX') }, 0, key)));
+    expect(run(flipLayers(scene, [layers.first]), run(flipLayers(scene, [layers.first])))).toEqual(
+      run(setProperty(scene, layers.first, { scaleX: restValue(layerOf(layers.first), 'scaleX') }, 0, key)),
+    );
     const mirrored = scheduled(run(flipLayers(scene, [layers.first]))).layers.get(layers.first);
     const upright = scheduled(document).layers.get(layers.first);
     if (!mirrored?.acting || !upright?.acting) throw new Error('nobody');
@@ -230,7 +236,11 @@ describe('times, ways in and out, masks, blends and effects', () => {
   it('lie on a layer in an order that can be changed, with values and keys of their own', () => {
     const two = run(addEffect(scene, layers.card, 'ef_000000000002', { effect: 'glow', values: {} }));
     const first = run(orderEffect(scene, layers.card, 'ef_000000000002', null), two);
-    expect(scheduled(first).layers.get(layers.card)?.effects.map(({ effect }) => effect)).toEqual(['glow', 'shadow']);
+    expect(
+      scheduled(first)
+        .layers.get(layers.card)
+        ?.effects.map(({ effect }) => effect),
+    ).toEqual(['glow', 'shadow']);
     const set = run(setEffectValues(scene, layers.card, made.shadow, { strength: 0.9, blur: 7 }, 60_000, key));
     const shadow = layerOf(layers.card, set).effects?.[made.shadow];
     expect(shadow?.values).toMatchObject({ x: 14, strength: 0.9 });

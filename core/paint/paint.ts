@@ -21,9 +21,6 @@ import {
 } from './geometry.ts';
 import { Surface } from './surface.ts';
 
-/** Part of every cache key: a picture painted by another version may differ. */
-export const PAINTER_VERSION = 8;
-
 /** A decoded picture: RGBA with straight alpha. */
 export interface RawImage {
   readonly width: number;

@@ -1,6 +1,6 @@
 import { hashText } from '../draw/hash.ts';
 import { ticksPerFrame, toTicks } from '../time/ticks.ts';
-import type { FilmSchedule } from './schedule.ts';
+import type { FilmSchedule, SceneSchedule } from './schedule.ts';
 
 /** A piece of film that is rendered in one go: whole frames, end exclusive. */
 export interface Segment {
@@ -9,21 +9,38 @@ export interface Segment {
   readonly toFrame: number;
 }
 
+/** Of lines as far apart as this, one begins a segment. */
 const WINDOW = toTicks(5);
-const LONGEST = toTicks(12);
+const LONGEST = toTicks(9);
+/** No two borders that are chosen lie nearer to each other. */
+const SHORTEST = toTicks(2);
 
 /**
- * Cuts a film into segments (architecture.md, Rendering a film): at scene starts, and before a line whose id hash is
- * the lowest of all line starts within 5 s either side, so that cuts fall back into step after a change; pieces over
- * 12 s are split at the line start, else word gap, nearest their middle.
+ * Where a scene may be cut, so that a change makes little of it anew: at hard cuts of the camera (a key frame stands there
+ * anyway, and who is out of the shot is in no key), and, where the camera does not cut, before a line whose id hash is the
+ * lowest of all line starts within 5 s either side. Each is chosen by what lies about it alone: after a change the
+ * borders fall back into step.
  */
+function bordersOf(scene: SceneSchedule): number[] {
+  const cuts = scene.shots
+    .filter(({ cue, start }) => cue.over === 0 && start > SHORTEST / 2 && start < scene.length - SHORTEST / 2)
+    .map(({ id, start }) => ({ start, hash: hashText(id) }));
+  // Of cuts in quick succession the one with the lowest hash stays.
+  const hard = cuts.filter((one) => cuts.every((other) => other === one || Math.abs(other.start - one.start) > SHORTEST || other.hash > one.hash)).map(({ start }) => start);
+  const lines = scene.lines
+    .map(({ id, start }) => ({ start, hash: hashText(id) }))
+    .filter(({ start }) => start > 0 && start < scene.length && hard.every((cut) => Math.abs(cut - start) > WINDOW / 2));
+  const soft = lines.filter((one) => lines.every((other) => Math.abs(other.start - one.start) > WINDOW || other.hash >= one.hash)).map(({ start }) => start);
+  return [...new Set([0, ...hard, ...soft, scene.length])].sort((a, b) => a - b);
+}
+
+/** Cuts a film into segments: at scene starts and at the borders of each scene; pieces over 9 s are split at the line start, else word gap, nearest their middle. */
 export function segmentsOf(film: FilmSchedule): Segment[] {
   const frame = ticksPerFrame(film.fps);
   return film.scenes.flatMap((scene) => {
-    const starts = scene.lines.map(({ id, start }) => ({ start, hash: hashText(id) })).filter(({ start }) => start > 0 && start < scene.length);
-    const cuts = starts.filter(({ start, hash }) => starts.every((other) => Math.abs(other.start - start) > WINDOW || other.hash >= hash)).map(({ start }) => start);
+    const starts = scene.lines.map(({ start }) => start);
     const words = scene.lines.flatMap((line) => line.words.map((word) => word.start));
-    const borders = [...new Set([0, ...cuts, scene.length])].sort((a, b) => a - b);
+    const borders = bordersOf(scene);
     const pieces: [number, number][] = [];
     const split = (from: number, to: number): void => {
       if (to - from <= LONGEST) {
@@ -36,13 +53,13 @@ export function segmentsOf(film: FilmSchedule): Segment[] {
           .map((place) => Math.round(place / frame) * frame)
           .filter((place) => place > from + frame && place < to - frame && Math.abs(place - middle) < (to - from) * 0.3)
           .sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))[0];
-      const cut = nearest(starts.map(({ start }) => start)) ?? nearest(words) ?? Math.round(middle / frame) * frame;
+      const cut = nearest(starts) ?? nearest(words) ?? Math.round(middle / frame) * frame;
       split(from, cut);
       split(cut, to);
     };
     for (let index = 0; index + 1 < borders.length; index++) split(borders[index] as number, borders[index + 1] as number);
     return pieces
-      .map(([from, to]) => ({ scene: scene.id, fromFrame: Math.round((scene.start + from) / frame), toFrame: Math.round((scene.start + to) / frame) }))
+      .map(([from, to]) => ({ scene: scene.id, fromFrame: Math.max(0, Math.ceil((scene.start + from) / frame - 1e-6)), toFrame: Math.ceil((scene.start + to) / frame - 1e-6) }))
       .filter(({ fromFrame, toFrame }) => toFrame > fromFrame);
   });
 }

@@ -6,15 +6,18 @@ import type { Node } from '../draw/picture.ts';
 import { type Fonts, layoutLine } from '../draw/text.ts';
 
 const PLAIN = '#f8fcfb';
-const memo = new Map<string, readonly Node[]>();
+/** By the letters that were there: more of them may come. */
+const memo = new WeakMap<Fonts['caption'], Map<string, readonly Node[]>>();
 
 /** A caption at the foot of the frame: serif, since it is spoken; on a dark plate, in the speaker's colour if one is given. Frame units. */
 export function captionNodes(rows: readonly string[], shape: FrameShape, fonts: Fonts, colour?: number): readonly Node[] {
+  let known = memo.get(fonts.caption);
+  if (!known) memo.set(fonts.caption, (known = new Map()));
   const key = `${shape} ${colour}\n${rows.join('\n')}`;
-  let nodes = memo.get(key);
+  let nodes = known.get(key);
   if (!nodes) {
-    if (memo.size > 400) memo.clear();
-    memo.set(key, (nodes = build(rows, shape, fonts, colour === undefined ? PLAIN : toneOf(colour).mid)));
+    if (known.size > 400) known.clear();
+    known.set(key, (nodes = build(rows, shape, fonts, colour === undefined ? PLAIN : toneOf(colour).mid)));
   }
   return nodes;
 }

@@ -1,11 +1,15 @@
 import { restValue } from '../document/properties.ts';
+import type { Character } from '../document/schema.ts';
+import { transform } from '../draw/matrix.ts';
+import { hull } from '../draw/path.ts';
 import type { Group, Item, Node } from '../draw/picture.ts';
 import { isGroup } from '../draw/picture.ts';
 import { type DrawnFigure, drawFigure, drawSeat } from '../figure/figure.ts';
-import { MOUTH_KEYS } from '../figure/mouth.ts';
+import { MOUTH_CHART, MOUTH_KEYS } from '../figure/mouth.ts';
 import { stool } from '../figure/parts/extras/stool.ts';
-import { POSE_KEYS, type Pose, type PoseKey, REST, type Side } from '../figure/pose.ts';
-import { stanceOf } from '../figure/proportions.ts';
+import { type PartialPose, POSE_KEYS, type Pose, type PoseKey, posed, REST, type Side } from '../figure/pose.ts';
+import { type Proportions, stanceOf } from '../figure/proportions.ts';
+import { skeletonOf } from '../figure/skeleton.ts';
 import type { Holding } from '../figure/things/holding.ts';
 import type { Acting } from '../schedule/acting.ts';
 import { mouthAt } from '../schedule/mouths.ts';
@@ -85,6 +89,101 @@ function plantFeet(acting: Acting, pose: Pose, tick: number): void {
 
 /** Places of figures are rounded, so that one that stands is the same from frame to frame. */
 export const onGrid = (value: number): number => Math.round(value * 16) / 16;
+
+export interface Extent {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** What is held reaches so much further, and a pose between those that were measured a little. */
+const HELD = 150;
+const SPARE = 14;
+
+/** Poses in which a figure is measured: arms down, out, up and across, turned both ways, bent, sitting, in mid-step. */
+const MEASURED: readonly PartialPose[] = [
+  {},
+  { upperL: -80, upperR: 80, openL: 1, openR: 1 },
+  { upperL: 60, upperR: 60, elbowL: 60, elbowR: 60, openL: 1, openR: 1 },
+  { upperL: 150, upperR: 150, openL: 1, openR: 1, shoulderLift: 8 },
+  { bodyTurn: 0.6, headTurn: 0.2, elbowL: 90, elbowR: 90 },
+  { bodyTurn: -0.6, headTurn: -0.2, elbowL: -90, elbowR: -90 },
+  { lean: 24, headTilt: 20, headPitch: 0.6 },
+  { lean: -24, headTilt: -20, headPitch: -0.6 },
+  { seat: 1 },
+  { stride: 1, footXL: -60, footXR: 60, footYL: -20, footPitchL: 24 },
+];
+
+/** The box of a figure's joints. */
+function jointBox(p: Proportions, pose: Pose): Extent {
+  const { hip, neck, head, arms, legs } = skeletonOf(p, pose);
+  const points = [
+    hip,
+    neck,
+    head,
+    ...[arms.L, arms.R].flatMap(({ shoulder, elbow, wrist }) => [shoulder, elbow, wrist]),
+    ...[legs.L, legs.R].flatMap(({ knee, ankle }) => [knee, ankle]),
+  ];
+  const xs = points.map(({ x }) => x);
+  const ys = points.map(({ y }) => y);
+  return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
+}
+
+/** Hull of all points that are drawn in flat colours; half of a line lies beyond it. */
+export function drawnExtent(nodes: readonly Node[]): Extent {
+  let [left, top, right, bottom] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  const look = (node: Node): void => {
+    if (isGroup(node)) {
+      for (const one of node.base ? [node.base] : node.items) look(one);
+      return;
+    }
+    if (!node.path?.length) return;
+    const own = hull(node.path);
+    for (const x of [own.left, own.right])
+      for (const y of [own.top, own.bottom]) {
+        const at = transform(node.matrix, x, y);
+        left = Math.min(left, at.x);
+        right = Math.max(right, at.x);
+        top = Math.min(top, at.y);
+        bottom = Math.max(bottom, at.y);
+      }
+  };
+  for (const node of nodes) look(node);
+  return { left, top, right, bottom };
+}
+
+const margins = new WeakMap<Character, Extent>();
+
+/** How far a character is drawn beyond its joints: hands, hair, hats, cloth, wheels. Measured on its own drawing, once. */
+function marginsOf({ character, p }: Acting): Extent {
+  let known = margins.get(character);
+  if (!known) {
+    const all = { left: 0, top: 0, right: 0, bottom: 0 };
+    for (const measured of MEASURED) {
+      const pose = posed(measured);
+      const joints = jointBox(p, pose);
+      const drawn = drawnExtent(drawFigure(character, pose, MOUTH_CHART.rest).nodes);
+      all.left = Math.max(all.left, joints.left - drawn.left);
+      all.top = Math.max(all.top, joints.top - drawn.top);
+      all.right = Math.max(all.right, drawn.right - joints.right);
+      all.bottom = Math.max(all.bottom, drawn.bottom - joints.bottom);
+    }
+    margins.set(character, (known = all));
+  }
+  return known;
+}
+
+/** The box of a figure's joints at a tick, in its own units: within it something is drawn. */
+export const jointsOf = (acting: Acting, tick: number): Extent => jointBox(acting.p, poseAt(acting, tick));
+
+/** A box that all of a figure lies in at a tick, in its own units: from its joints, without drawing it. */
+export function extentOf(acting: Acting, tick: number): Extent {
+  const joints = jointsOf(acting, tick);
+  const { left, top, right, bottom } = marginsOf(acting);
+  const more = SPARE + (heldAt(acting.held, tick).length ? HELD : 0);
+  return { left: joints.left - left - more, top: joints.top - top - more, right: joints.right + right + more, bottom: joints.bottom + bottom + more };
+}
 
 interface FigureMemo {
   readonly character: Acting['character'];

@@ -36,22 +36,27 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
   const ticks = Array.from({ length: segment.toFrame - segment.fromFrame }, (_, n) => from + n * frame);
   const number = (value: number): number => Math.round(value * 1e4) / 1e4;
 
-  /** Keys of a track that are read in the range: from the one before it to the one after. */
+  /**
+   * Keys of a track that are read in the range: from the one before it to the one after. What makes no difference inside
+   * is left out: where a flat stretch began or ends, keys in the middle of one, how a value goes on to the same value.
+   */
   const cut = (track: Track): unknown[] => {
-    const first = Math.max(0, lastAtOrBefore(track.at, from));
-    const out: [unknown, number, unknown][] = [];
-    for (let n = first; n < track.at.length; n++) {
-      const value = track.values[n] as number;
-      const tick = track.at[n] as number;
-      // When a flat stretch reaches over the range's edge, where it began or ends changes nothing inside.
-      const heldBefore = n === first && tick <= from && (track.eases[n] === 'hold' || n === track.at.length - 1 || track.values[n + 1] === value);
-      const heldAfter = tick >= to && n > first && track.values[n - 1] === value;
-      out.push([heldBefore || heldAfter ? 'held' : tick - from, number(value), heldBefore || heldAfter ? '' : track.eases[n]]);
+    const keys: { at: number; value: number; ease: unknown }[] = [];
+    for (let n = Math.max(0, lastAtOrBefore(track.at, from)); n < track.at.length; n++) {
+      const [tick, value] = [track.at[n] as number, number(track.values[n] as number)];
+      const [before, last] = [keys.at(-2), keys.at(-1)];
+      // The middle one of three that are alike.
+      if (before && last && before.value === value && last.value === value) keys.pop();
+      keys.push({ at: tick, value, ease: track.eases[n] });
       if (tick >= to) break;
     }
-    // A track that stands still throughout is only its value.
-    const values = new Set(out.map(([, value]) => value));
-    return values.size === 1 ? [...values] : out;
+    if (keys.length > 1 && keys.at(-1)?.value === keys.at(-2)?.value) keys.pop();
+    return keys.map(({ at, value, ease }, n) => {
+      const next = keys[n + 1];
+      const flat = !next || next.value === value;
+      const stands = keys.length === 1 || (at <= from && (flat || ease === 'hold'));
+      return stands ? value : [at - from, value, flat ? '' : ease];
+    });
   };
 
   /** Any value as plain data: tracks cut to the range, keys in order, numbers rounded. */
@@ -69,8 +74,8 @@ export function segmentInputs(film: FilmSchedule, segment: Segment): string {
   const mouth = ({ starts, ends, shapes, loud, blend, open }: MouthTrack): unknown => {
     const read: unknown[] = [];
     for (let n = Math.max(0, lastAtOrBefore(starts, from - MOUTH_REACH) - 1); n < starts.length; n++) {
-      if ((ends[n] as number) > from - MOUTH_REACH) read.push([(starts[n] as number) - from, (ends[n] as number) - from, shapes[n], number(loud[n] as number)]);
       if ((starts[n] as number) > to + MOUTH_REACH) break;
+      if ((ends[n] as number) > from - MOUTH_REACH) read.push([(starts[n] as number) - from, (ends[n] as number) - from, shapes[n], number(loud[n] as number)]);
     }
     return [read, blend ?? null, open ?? null];
   };

@@ -13,7 +13,7 @@ import { clamp } from '../time/easing.ts';
 import { effectOf } from './effects/index.ts';
 import type { PassageLook } from './entrances/entrance.ts';
 import { entranceOf } from './entrances/index.ts';
-import { figureAt, seatNodes } from './figures.ts';
+import { drawnExtent, type Extent, extentOf, figureAt, jointsOf, seatNodes } from './figures.ts';
 import { frameSize, type View } from './frame.ts';
 import { drawnKind } from './layers/index.ts';
 import type { OwnBox, Surroundings } from './layers/kind.ts';
@@ -164,7 +164,7 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   if (Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]) < 1e-9) return [];
 
   const acting = staged.acting;
-  const seen = !acting || mayBeSeen(moment, staged, matrix);
+  const seen = !acting || isInPicture(moment, staged, matrix);
   if (!seen && !acting.seats.length) return [];
   const held = seen && acting ? heldPlanes(moment, staged, matrix) : undefined;
   const nodes = kind && seen && !held ? kind.nodes(staged as never, tick, around) : NO_NODES;
@@ -307,8 +307,16 @@ function maskPath(mask: Exclude<Mask, { layer: string }>, box: OwnBox): Path {
 }
 
 /** Whether a figure, or what it sits down on, is in the picture at any of some moments of a scene; as `layerPlanes` sees it. */
-export const everSeen = (moments: readonly Moment[], staged: StagedLayer): boolean =>
-  !staged.acting || staged.acting.seats.length > 0 || staged.layer.parent !== undefined || moments.some((moment) => mayBeSeen(moment, staged, figureMatrix(moment, staged)));
+export function everSeen(moments: readonly Moment[], staged: StagedLayer): boolean {
+  if (!staged.acting || staged.acting.seats.length > 0 || staged.layer.parent !== undefined) return true;
+  const unsure: Moment[] = [];
+  for (const moment of moments) {
+    const seen = roughlySeen(moment, staged, figureMatrix(moment, staged));
+    if (seen) return true;
+    if (seen === undefined) unsure.push(moment);
+  }
+  return unsure.some((moment) => closelySeen(moment, staged, figureMatrix(moment, staged)));
+}
 
 function figureMatrix(moment: Moment, staged: StagedLayer): Matrix {
   const box = drawnKind(staged.layer.kind)?.box(staged as never, moment.tick, { fonts: moment.fonts });
@@ -316,17 +324,35 @@ function figureMatrix(moment: Moment, staged: StagedLayer): Matrix {
   return multiply(depthOf(moment, staged), localMatrix(staged, moment.tick, box, passed));
 }
 
-/** Whether any of a figure can be seen: with its arms stretched out and leaning as far as it can, it takes in no more. */
-function mayBeSeen({ shape, tick, scene }: Moment, staged: StagedLayer, matrix: Matrix): boolean {
-  const { acting, effects } = staged;
-  if (!acting || effects.length || valueAt(staged, 'blur', tick) > 0 || familyOf(scene.scene).children.has(staged.id)) return true;
-  const { p } = acting;
-  const reach = p.shoulder + p.upperArm + p.foreArm + p.torso * 0.8 + 60;
-  const tall = reach + p.thigh + p.shin + p.torso;
-  const { width } = frameSize(shape);
-  const xs = [transform(matrix, -reach, 0).x, transform(matrix, reach, 0).x, transform(matrix, -reach, -tall).x, transform(matrix, reach, -tall).x];
-  return Math.max(...xs) > 0 && Math.min(...xs) < width;
+/** Whether any of a box in a figure's own units is in the picture. */
+function isInside({ shape }: Moment, matrix: Matrix, { left, top, right, bottom }: Extent, more = 0): boolean {
+  const { width, height } = frameSize(shape);
+  const corners = [left - more, right + more].flatMap((x) => [top - more, bottom + more].map((y) => transform(matrix, x, y)));
+  const xs = corners.map(({ x }) => x);
+  const ys = corners.map(({ y }) => y);
+  return Math.max(...xs) > 0 && Math.min(...xs) < width && Math.max(...ys) > 0 && Math.min(...ys) < height;
 }
+
+/** Whether a figure is in the picture, told from its joints; undefined where only its drawing can tell. */
+function roughlySeen(moment: Moment, staged: StagedLayer, matrix: Matrix): boolean | undefined {
+  const { acting, effects } = staged;
+  const { tick, scene, style } = moment;
+  if (!acting || effects.length || valueAt(staged, 'blur', tick) > 0 || familyOf(scene.scene).children.has(staged.id)) return true;
+  const { hip, thigh, shin, torso } = acting.p;
+  // Where it stands, something of it is seen: most frames need no more than that.
+  if (isInside(moment, matrix, { left: -hip / 2, top: -thigh - shin - torso, right: hip / 2, bottom: -thigh / 2 })) return true;
+  if (isInside(moment, matrix, jointsOf(acting, tick))) return true;
+  return isInside(moment, matrix, extentOf(acting, tick), style.reach) ? undefined : false;
+}
+
+/** Half of the widest line of a figure. */
+const HALF_LINE = 8;
+
+const closelySeen = (moment: Moment, staged: StagedLayer, matrix: Matrix): boolean =>
+  !!staged.acting && isInside(moment, matrix, drawnExtent(figureAt(staged.id, staged.acting, moment.tick).nodes), HALF_LINE + (moment.style.reach ?? 0));
+
+/** Whether any of a figure is in the picture: what is not is neither drawn nor in the key of a segment. */
+const isInPicture = (moment: Moment, staged: StagedLayer, matrix: Matrix): boolean => roughlySeen(moment, staged, matrix) ?? closelySeen(moment, staged, matrix);
 
 const SIDES = { left: 'L', right: 'R' } as const;
 

@@ -5,9 +5,10 @@ import helmet from 'helmet';
 import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { failure } from '#core/document/failure';
+import { FONT_FILES, fontFileName } from '#core/resources';
 import type { Db } from '../db/db.ts';
-import { fontFile } from '../fonts.ts';
 import { Live } from '../live.ts';
+import { fontPath } from '../resources.ts';
 import { ROOT } from '../root.ts';
 import { SPEECH_DIR } from '../speech/resources.ts';
 import { asFailure } from './failures.ts';
@@ -99,11 +100,12 @@ export function createApp({ db, hosts = [], silent = false, instance }: AppOptio
   app.use('/speech', express.static(SPEECH_DIR, { maxAge: 0 }));
   app.get('/fonts/:file', (req, res) => {
     const name = String(req.params.file);
-    const family = /^(literata|instrument-sans)-[a-z-]+-(400|600|700)-normal\.woff$/.exec(name)?.[1];
-    const path = family && fontFile(`@fontsource/${family}/files/${name}`);
-    if (!path || !existsSync(path)) throw failure('no-font', 'There is no such font.', 404);
+    const file = Object.values(FONT_FILES)
+      .flat()
+      .find((one) => fontFileName(one) === name);
+    if (!file) throw failure('no-font', 'There is no such font.', 404);
     res.type('font/woff').set('Cache-Control', 'public, max-age=86400');
-    res.send(readFileSync(path));
+    res.send(readFileSync(fontPath(file)));
   });
   const web = join(ROOT, 'dist', 'web');
   app.use(express.static(web, { index: false, maxAge: '1h' }));

@@ -26,8 +26,8 @@ import { type Holding, holdingOf } from '#core/figure/things/holding';
 import { paintFully } from '#core/paint/incremental';
 import { STYLES, styledPlane } from '#core/stage/styles/index';
 import type { Style } from '#core/stage/styles/style';
-import { filmFonts } from '../fonts.ts';
 import { nodePainter, toPng } from '../paint/host.ts';
+import { filmFonts } from '../resources.ts';
 
 interface Cell {
   readonly style?: Style;

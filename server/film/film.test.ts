@@ -17,6 +17,7 @@ import { inOrder } from '#core/time/order';
 import { mediaBytes } from '../media/store.ts';
 import { nodePainter } from '../paint/host.ts';
 import { createProduction, makeId } from '../productions.ts';
+import { filmFonts } from '../resources.ts';
 import { ROOT } from '../root.ts';
 import { freshDatabase } from '../testing/database.ts';
 import { cancelFilm, filmProgress, planFilm, startFilm } from './films.ts';
@@ -26,6 +27,7 @@ import { encodePictures, segmentPictures } from './renderSegment.ts';
 const OPTIONS: FilmOptions = { width: 320, height: 180, fps: 24, from: 0, to: null, captions: true, format: 'mp4', preset: 'veryfast', crf: 23 };
 const LONG = Array.from({ length: 8 }, (_, n) => `${n % 2 ? 'TULLY' : 'MARIT'}: Line ${n + 1} says something about the sea, the sand and the Moon above.`).join('\n');
 
+const NO_IMAGES = (): undefined => undefined;
 let base: Awaited<ReturnType<typeof freshDatabase>>;
 const workers: ChildProcess[] = [];
 const startWorker = (): ChildProcess => {
@@ -108,7 +110,7 @@ describe('painting only what changed', () => {
     segment.toFrame = Math.min(segment.toFrame, segment.fromFrame + 90);
     const hashes = async (whole: boolean): Promise<string[]> => {
       const out: string[] = [];
-      await encodePictures(segmentPictures(film, segment, true), new Map(), [], {
+      await encodePictures(segmentPictures(film, segment, filmFonts(), true), NO_IMAGES, [], {
         width: 640,
         height: 360,
         whole,
@@ -123,7 +125,7 @@ describe('painting only what changed', () => {
   it('paints the stage it is asked for: a figure stands before its backdrop', () => {
     const { document } = sampleDocument();
     const film = schedule(document, () => undefined);
-    const [picture] = [...segmentPictures(film, { scene: film.scenes[0]?.id as string, fromFrame: 0, toFrame: 1 }, false)];
+    const [picture] = [...segmentPictures(film, { scene: film.scenes[0]?.id as string, fromFrame: 0, toFrame: 1 }, filmFonts(), false)];
     const painter = nodePainter();
     const { planes, ...rest } = picture as NonNullable<typeof picture>;
     const a = paintFully(painter, { ...rest, planes }, 640, 360).pixels();

@@ -6,7 +6,6 @@ import { execa } from 'execa';
 import type { FilmProgress } from '#core/document/answers';
 import { Failure, failure } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
-import { PAINTER_VERSION } from '#core/paint/paint';
 import { type FilmSchedule, schedule } from '#core/schedule/schedule';
 import { clipped, type Segment, segmentsOf } from '#core/schedule/segments';
 import { filmSound, soundClips, voiceClips } from '#core/sound/mix';
@@ -15,10 +14,11 @@ import { segmentInputs } from '#core/stage/segmentInputs';
 import { ticksPerFrame } from '#core/time/ticks';
 import type { Db } from '../db/db.ts';
 import { mediaBytes, putMedia } from '../media/store.ts';
+import { loadAnalyses, loadResources, loadSounds } from '../resources.ts';
 import { scratchFolder } from '../scratch.ts';
 import { missingProgram } from '../speech/run.ts';
+import { drawingVersion } from './drawingVersion.ts';
 import { formatOf } from './formats/index.ts';
-import { loadAnalyses, loadImages, loadSounds } from './loadDocument.ts';
 import type { FilmOptions } from './options.ts';
 import { renderSegment } from './renderSegment.ts';
 
@@ -48,7 +48,7 @@ export async function planFilm(db: Db, document: Document, options: FilmOptions)
   const fromFrame = Math.min(last, Math.floor(options.from / frame));
   const toFrame = Math.min(last, options.to === null ? last : Math.ceil(options.to / frame));
   if (toFrame <= fromFrame) throw failure('empty-range', 'There is nothing between these two times. Choose a later end.');
-  const fixed = JSON.stringify([PAINTER_VERSION, encoderVersion(), formatOf(options.format).encode(options), options.captions]);
+  const fixed = JSON.stringify([drawingVersion(), encoderVersion(), formatOf(options.format).encode(options), options.captions]);
   const segments = clipped(segmentsOf(film), fromFrame, toFrame).map((segment) => ({
     ...segment,
     key: createHash('sha256').update(fixed).update(segmentInputs(film, segment)).digest('hex'),
@@ -135,11 +135,10 @@ export async function doSegment(db: Db, payload: { film: string; index: number; 
     }
   }, 400);
   try {
-    const analyses = await loadAnalyses(db, document);
-    const images = await loadImages(db, document);
-    const plan = schedule(document, (hash) => analyses.get(hash), options.fps);
+    const resources = await loadResources(db, document);
+    const plan = schedule(document, resources.analysis, options.fps);
     const file = join(folder, `segment.${formatOf(options.format).extension}`);
-    await renderSegment(plan, link.range as Segment, options, images, file, {
+    await renderSegment(plan, link.range as Segment, options, resources, file, {
       signal: stop.signal,
       onFrame: (frame) => {
         done = frame;

@@ -2,25 +2,26 @@ import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { failure } from '#core/document/failure';
 import type { Picture } from '#core/draw/picture';
+import type { Fonts } from '#core/draw/text';
 import { I420Frame, i420Size } from '#core/paint/i420';
 import { IncrementalPainter } from '#core/paint/incremental';
-import type { RawImage } from '#core/paint/paint';
+import type { Images } from '#core/paint/paint';
+import type { Resources } from '#core/resources';
 import type { FilmSchedule } from '#core/schedule/schedule';
 import type { Segment } from '#core/schedule/segments';
 import { evaluate } from '#core/stage/evaluate';
 import { ticksPerFrame } from '#core/time/ticks';
-import { filmFonts } from '../fonts.ts';
 import { nodePainter } from '../paint/host.ts';
 import { missingProgram } from '../speech/run.ts';
 import { formatOf } from './formats/index.ts';
 import type { FilmOptions } from './options.ts';
 
 /** The picture lists of a segment's frames, in order. */
-export function* segmentPictures(film: FilmSchedule, segment: Segment, captions: boolean): Generator<Picture> {
+export function* segmentPictures(film: FilmSchedule, segment: Segment, fonts: Fonts, captions: boolean): Generator<Picture> {
   const scene = film.scenes.find(({ id }) => id === segment.scene);
   if (!scene) throw failure('no-scene', 'A scene of this film is gone. Start the export again.');
   const frame = ticksPerFrame(film.fps);
-  for (let n = segment.fromFrame; n < segment.toFrame; n++) yield evaluate(film.document, scene, n * frame - scene.start, filmFonts(), { captions });
+  for (let n = segment.fromFrame; n < segment.toFrame; n++) yield evaluate(film.document, scene, n * frame - scene.start, fonts, { captions });
 }
 
 export interface EncodeResult {
@@ -48,7 +49,7 @@ export interface EncodeOptions {
  * Paints pictures and feeds them to one ffmpeg as I420, touching only what changes. Frames that stay the same are
  * written again without painting. Ends the encoder and throws where the signal aborts.
  */
-export async function encodePictures(pictures: Iterable<Picture>, images: ReadonlyMap<string, RawImage>, args: readonly string[], options: EncodeOptions): Promise<EncodeResult> {
+export async function encodePictures(pictures: Iterable<Picture>, images: Images, args: readonly string[], options: EncodeOptions): Promise<EncodeResult> {
   const { width, height, signal } = options;
   const brush = nodePainter(images);
   const painter = new IncrementalPainter(brush, width, height);
@@ -109,11 +110,11 @@ export const renderSegment = (
   film: FilmSchedule,
   segment: Segment,
   options: FilmOptions,
-  images: ReadonlyMap<string, RawImage>,
+  { fonts, picture }: Pick<Resources, 'fonts' | 'picture'>,
   file: string,
   more: Pick<EncodeOptions, 'onFrame' | 'signal'> = {},
 ): Promise<EncodeResult> =>
-  encodePictures(segmentPictures(film, segment, options.captions), images, [...formatOf(options.format).encode(options), file], {
+  encodePictures(segmentPictures(film, segment, fonts, options.captions), picture, [...formatOf(options.format).encode(options), file], {
     width: options.width,
     height: options.height,
     ...more,

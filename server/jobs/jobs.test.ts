@@ -154,7 +154,7 @@ describe('a program', () => {
     try {
       process.env.PATH = '/nowhere';
       const picture: Picture = { width: 64, height: 36, background: '#ffffff', planes: [] };
-      await expect(encodePictures([picture], new Map(), ['-f', 'rawvideo', '-'], { width: 64, height: 36 })).rejects.toMatchObject({ code: 'program-missing' });
+      await expect(encodePictures([picture], () => undefined, ['-f', 'rawvideo', '-'], { width: 64, height: 36 })).rejects.toMatchObject({ code: 'program-missing' });
     } finally {
       process.env.PATH = path;
     }

@@ -1,6 +1,4 @@
-import * as fontkit from 'fontkit';
 import type { Character, Document } from '#core/document/schema';
-import type { Fonts, OutlineFont } from '#core/draw/text';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { posed } from '#core/figure/pose';
@@ -8,14 +6,14 @@ import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
 import type { Surface } from '#core/paint/surface';
-import { sceneSchedule } from '#core/schedule/schedule';
+import { type SceneSchedule, sceneSchedule } from '#core/schedule/schedule';
 import type { Analysis } from '#core/speech/analysis';
 import { backdropNodes } from '#core/stage/backdrop';
 import { type LayerBox, layerBoxes } from '#core/stage/boxes';
 import { evaluate, layOutCaptions } from '#core/stage/evaluate';
 import { frameSize, viewMatrix } from '#core/stage/frame';
 import engineUrl from '../../core/paint/engine.wasm?url';
-import { Pictures } from './pictures.ts';
+import { StageResources } from '../stage/resources.ts';
 
 export type StageRequest =
   | { readonly kind: 'canvas'; readonly canvas: OffscreenCanvas }
@@ -51,10 +49,10 @@ let canvas: OffscreenCanvas | undefined;
 let visible: OffscreenCanvasRenderingContext2D | undefined;
 let painter: IncrementalPainter | undefined;
 let document: Partial<Document> = { characters: {}, scenes: {} };
-const analyses = new Map<string, Analysis>();
-const pictures = new Pictures(() => {
+const resources = new StageResources(() => {
   painter?.reset();
   if (last) draw(last);
+  layOutAhead();
   self.postMessage({ kind: 'drawn', tick: -1, ms: 0 } satisfies StageAnswer);
 });
 let last: Extract<StageRequest, { kind: 'draw' }> | undefined;
@@ -62,65 +60,35 @@ let last: Extract<StageRequest, { kind: 'draw' }> | undefined;
 let brush: Painter | undefined;
 const engine: Promise<Painter> = (async () => {
   const { instance } = await WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } });
-  brush = new Painter(instance.exports as unknown as EngineExports, pictures.find);
+  brush = new Painter(instance.exports as unknown as EngineExports, resources.picture);
   if (last) draw(last);
   return brush;
 })();
 
-const SCRIPTS = ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese'] as const;
-
-async function openFont(family: string, weight: number, script: string): Promise<OutlineFont> {
-  return fontkit.create(new Uint8Array(await (await fetch(`/fonts/${family}-${script}-${weight}-normal.woff`)).arrayBuffer())) as unknown as OutlineFont;
+/** A scene as it is scheduled now; undefined until there is one, and letters to draw it with. */
+function scheduled(id: string): SceneSchedule | undefined {
+  const part = document.scenes?.[id];
+  return part && document.production && resources.fonts.caption.length ? sceneSchedule(document as Document, part, resources.analysis) : undefined;
 }
 
-let ready: Fonts | undefined;
-/** Latin first, so that the stage is there at once; other scripts follow behind. */
-const fonts: Promise<void> = (async () => {
-  const open = (scripts: readonly string[]): Promise<OutlineFont[]> => Promise.all(scripts.map((script) => openFont('literata', 400, script)));
-  const set = (caption: OutlineFont[]): void => {
-    ready = { caption, captionBold: caption, title: caption, label: caption };
-    if (last) draw(last);
-    layOutAhead();
-  };
-  const latin = await open(SCRIPTS.slice(0, 1));
-  set(latin);
-  void open(SCRIPTS.slice(1)).then((more) => set([...latin, ...more]));
-})();
-
-function pictureOf(scene: string, tick: number, wholeSet: boolean, captions: boolean) {
-  const part = document.scenes?.[scene];
-  if (!part || !document.production || !ready) return undefined;
-  return evaluate(
-    document as Document,
-    sceneSchedule(document as Document, part, (hash) => analyses.get(hash)),
-    tick,
-    ready,
-    { wholeSet, captions, solo: wholeSet },
-  );
+function pictureOf(id: string, tick: number, wholeSet: boolean, captions: boolean) {
+  const scene = scheduled(id);
+  return scene && evaluate(document as Document, scene, tick, resources.fonts, { wholeSet, captions, solo: wholeSet });
 }
 
 /** Where everything lies at a tick, for whoever takes hold of it. */
-function boxesOf(scene: string, tick: number): LayerBox[] | undefined {
-  const part = document.scenes?.[scene];
-  if (!part || !document.production || !ready) return undefined;
-  return layerBoxes(
-    sceneSchedule(document as Document, part, (hash) => analyses.get(hash)),
-    tick,
-    ready,
-  );
+function boxesOf(id: string, tick: number): LayerBox[] | undefined {
+  const scene = scheduled(id);
+  return scene && layerBoxes(scene, tick, resources.fonts);
 }
 
 let ahead: ReturnType<typeof setTimeout> | undefined;
 /** Prepares the scene's captions between frames, once the document has come to rest. */
 function layOutAhead(): void {
   clearTimeout(ahead);
-  const part = last && document.scenes?.[last.scene];
-  if (!part || !document.production || !ready) return;
-  const steps = layOutCaptions(
-    document as Document,
-    sceneSchedule(document as Document, part, (hash) => analyses.get(hash)),
-    ready,
-  );
+  const scene = last && scheduled(last.scene);
+  if (!scene) return;
+  const steps = layOutCaptions(document as Document, scene, resources.fonts);
   const next = (): void => {
     if (!steps.next().done) ahead = setTimeout(next, 4);
   };
@@ -182,11 +150,11 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     layOutAhead();
   },
   analyses(request) {
-    for (const [hash, analysis] of request.analyses) analyses.set(hash, analysis);
+    resources.know(request.analyses);
   },
   draw,
   async thumb({ id, scene, tick, width, wholeSet }) {
-    await fonts;
+    await resources.letters;
     const picture = pictureOf(scene, tick, wholeSet, false);
     if (!picture) return;
     const height = Math.round((width * picture.height) / picture.width);
@@ -218,20 +186,20 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     const { nodes, background } = backdropNodes(part.backdrop, shape);
     const picture = { ...frame, background, planes: [{ id: 'all', view: viewMatrix({ x: 0, y: 0, width: frame.width }, shape), nodes }] };
     paintFully(own, picture, width, height).dispose();
-    while (pictures.waiting) await new Promise((next) => setTimeout(next, 30));
+    await resources.arrived();
     const surface = paintFully(own, picture, width, height);
     const data = surface.pixels();
     surface.dispose();
     self.postMessage({ kind: 'pixels', id, data: data.buffer } satisfies StageAnswer, { transfer: [data.buffer] });
   },
   async pixels({ id, scene, tick, width, height }) {
-    await fonts;
+    await resources.letters;
     let picture = pictureOf(scene, tick, false, true);
     if (!picture) return;
     const own = await engine;
     paintFully(own, picture, width, height).dispose();
     // Pictures are fetched on first use: paint again once they are here.
-    while (pictures.waiting) await new Promise((next) => setTimeout(next, 30));
+    await resources.arrived();
     picture = pictureOf(scene, tick, false, true) ?? picture;
     const surface = paintFully(own, picture, width, height);
     const data = surface.pixels();

@@ -73,6 +73,7 @@ function grain(width: number, height: number): readonly Node[] {
 export const chalk: Style = {
   id: 'chalk',
   name: 'Chalk on a board',
+  reach: 6,
   background: () => BOARD,
   over: grain,
   node(node, kind): readonly Node[] {

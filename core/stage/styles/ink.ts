@@ -22,6 +22,7 @@ const line = (item: Item, kind: keyof typeof WIDTH): Item => {
 export const ink: Style = {
   id: 'ink',
   name: 'Inked outline',
+  reach: 5,
   node(node: Node, kind): readonly Node[] {
     if (isGroup(node)) return node.base && hasEdge(node.base) ? [line(node.base, kind), node] : [node];
     return hasEdge(node) ? [line(node, kind), node] : [node];

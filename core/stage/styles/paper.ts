@@ -16,6 +16,7 @@ function* shapes(nodes: readonly Node[]): Generator<Item> {
 export const paper: Style = {
   id: 'paper',
   name: 'Paper cut-out',
+  reach: 30,
   node(node, kind) {
     if (kind !== 'set') return [node];
     const item = isGroup(node) ? node.base : node;

@@ -13,6 +13,8 @@ export interface Style {
   readonly node?: (node: Node, kind: PlaneKind) => readonly Node[];
   /** What lies over the whole frame, in its own units about its middle; the same size gives the same nodes. */
   readonly over?: (width: number, height: number) => readonly Node[];
+  /** How far a drawing in this style reaches beyond the flat one, in units; 0 if left out. */
+  readonly reach?: number;
   /** What lies below a whole plane. */
   readonly below?: (nodes: readonly Node[], kind: PlaneKind) => readonly Node[];
 }

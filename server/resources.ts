@@ -1,0 +1,51 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import * as fontkit from 'fontkit';
+import type { Document } from '#core/document/schema';
+import type { Fonts, OutlineFont } from '#core/draw/text';
+import type { RawImage } from '#core/paint/paint';
+import { analysesOf, FONT_FILES, FONT_ROLES, type FontFile, fontFileName, picturesOf, type Resources } from '#core/resources';
+import type { Channels } from '#core/sound/mix';
+import { ownSamples } from '#core/sound/own/index';
+import type { Analysis } from '#core/speech/analysis';
+import { readWav } from '#core/speech/wav';
+import type { Db } from './db/db.ts';
+import { mediaBytes } from './media/store.ts';
+import { decodePicture } from './paint/host.ts';
+
+const require = createRequire(import.meta.url);
+
+/** Where a file of a shipped font lies. */
+export const fontPath = (file: FontFile): string => require.resolve(`@fontsource/${file.family}/files/${fontFileName(file)}`);
+
+let fonts: Fonts | undefined;
+
+/** The film's fonts, opened once. */
+export function filmFonts(): Fonts {
+  fonts ??= Object.fromEntries(
+    FONT_ROLES.map((role) => [role, FONT_FILES[role].map((file) => fontkit.create(readFileSync(fontPath(file))) as unknown as OutlineFont)]),
+  ) as unknown as Fonts;
+  return fonts;
+}
+
+/** All analyses that a document's takes name, by hash. */
+export async function loadAnalyses(db: Db, document: Document): Promise<Map<string, Analysis>> {
+  const out = new Map<string, Analysis>();
+  for (const hash of analysesOf(document)) out.set(hash, JSON.parse((await mediaBytes(db, hash)).toString('utf8')) as Analysis);
+  return out;
+}
+
+/** Everything that a document is drawn with, read and decoded. */
+export async function loadResources(db: Db, document: Document): Promise<Resources> {
+  const analyses = await loadAnalyses(db, document);
+  const pictures = new Map<string, RawImage>();
+  for (const media of picturesOf(document)) pictures.set(media, await decodePicture(await mediaBytes(db, media)));
+  return { fonts: filmFonts(), picture: (media) => pictures.get(media), analysis: (hash) => analyses.get(hash) };
+}
+
+/** Decoded channels of the given sounds: stored ones, and our own, which are made. */
+export async function loadSounds(db: Db, sources: Iterable<string>): Promise<Map<string, Channels>> {
+  const out = new Map<string, Channels>();
+  for (const source of new Set(sources)) out.set(source, ownSamples(source) ?? (source.startsWith('own:') ? [] : readWav(await mediaBytes(db, source)).channels));
+  return out;
+}

@@ -1,0 +1,53 @@
+import * as fontkit from 'fontkit';
+import type { FontRole, Fonts, OutlineFont } from '#core/draw/text';
+import { FONT_FILES, FONT_ROLES, type FontFile, fontFileName, type Resources } from '#core/resources';
+import type { Analysis } from '#core/speech/analysis';
+import { Pictures } from '../workers/pictures.ts';
+
+const opened = new Map<string, Promise<OutlineFont>>();
+
+/** Opens a font file once, whichever roles it plays. */
+function open(file: FontFile): Promise<OutlineFont> {
+  const name = fontFileName(file);
+  let font = opened.get(name);
+  if (!font) {
+    font = fetch(`/fonts/${name}`)
+      .then((response) => response.arrayBuffer())
+      .then((bytes) => fontkit.create(new Uint8Array(bytes)) as unknown as OutlineFont);
+    opened.set(name, font);
+  }
+  return font;
+}
+
+/** The page's loader of what the stage is drawn with: Latin letters first, the rest behind; pictures as they are asked for. */
+export class StageResources implements Resources {
+  fonts: Fonts = { caption: [], captionBold: [], title: [], label: [] };
+  /** Settles when the letters of the first script of every role are there, and when all are. */
+  readonly latin: Promise<void>;
+  readonly letters: Promise<void>;
+  private readonly pictures: Pictures;
+  private readonly analyses = new Map<string, Analysis>();
+
+  /** `onReady` hears of each picture and each lot of letters that has come. */
+  constructor(onReady: () => void) {
+    this.pictures = new Pictures(onReady);
+    const take = async (choose: (files: readonly FontFile[]) => readonly FontFile[]): Promise<void> => {
+      const lists = await Promise.all(FONT_ROLES.map(async (role) => [role, await Promise.all(choose(FONT_FILES[role]).map(open))] as const));
+      this.fonts = Object.fromEntries(lists) as unknown as Record<FontRole, OutlineFont[]>;
+      onReady();
+    };
+    this.latin = take((files) => files.slice(0, 1));
+    this.letters = this.latin.then(() => take((files) => files));
+  }
+
+  picture = (media: string): ReturnType<Pictures['find']> => this.pictures.find(media);
+  analysis = (hash: string): Analysis | undefined => this.analyses.get(hash);
+  know(analyses: Iterable<readonly [string, Analysis]>): void {
+    for (const [hash, analysis] of analyses) this.analyses.set(hash, analysis);
+  }
+
+  /** Waits until every picture that was asked for is there. */
+  async arrived(): Promise<void> {
+    while (this.pictures.waiting) await new Promise((next) => setTimeout(next, 30));
+  }
+}
