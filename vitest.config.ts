@@ -11,7 +11,7 @@ export default defineConfig({
         test: {
           ...node,
           name: 'server',
-          include: ['server/**/*.test.ts', 'demo/**/*.test.ts', 'bench/**/*.test.ts'],
+          include: ['server/**/*.test.ts', 'demo/**/*.test.ts', 'bench/**/*.test.ts', 'scripts/**/*.test.ts'],
           testTimeout: 300_000,
           hookTimeout: 180_000,
           fileParallelism: false,

@@ -8,7 +8,7 @@ import { everything, sceneIn } from '../testing/everything.ts';
 import { eased } from '../time/easing.ts';
 import { edit, type Recipe } from './change.ts';
 import { copyCue } from './commands/cues.ts';
-import { addKey, copyKeys, deleteKeys, easeKeys, type KeyRef, moveKeys, recordKeys, reverseKeys, scaleKeys, setKeyValue, thinned } from './commands/keys.ts';
+import { addKey, copyKeys, deleteKeys, easeKeys, type KeyRef, moveKeys, recordKeys, reverseKeys, scaleKeys, thinned } from './commands/keys.ts';
 
 const { document, scene, layers, cues, key, makeId, shadow } = everything();
 const CHANGE = 'cg_000000000001';
@@ -82,10 +82,10 @@ describe('keys', () => {
   });
   it('that are gone, or of something that can have none, are told in a sentence', () => {
     const [ref] = refsOf(layers.group, 'x') as [KeyRef];
-    expect(() => run(setKeyValue(scene, { ...ref, key: 'ke_000000000000' }, 1))).toThrow(/key is gone/);
+    expect(() => run(moveKeys(scene, [{ ...ref, key: 'ke_000000000000' }], 1))).toThrow(/key is gone/);
     expect(() => run(addKey(scene, { cue: cues.wave }, 'x', 0, 1, key))).toThrow(/can have none/);
     expect(() => run(addKey(scene, { layer: 'la_000000000099' }, 'x', 0, 1, key))).toThrow(/gone/);
-    expect(() => run(setKeyValue(scene, ref, '#112233'))).toThrow(/cannot have/);
+    expect(() => run(addKey(scene, { layer: layers.group }, 'x', 0, '#112233', key))).toThrow(/cannot have/);
   });
   it('go with a copy of their cue, as long after its start', () => {
     const copy = makeId('cue');

@@ -8,13 +8,14 @@ import { addReadyOutfit, deleteCharacter, duplicateCharacter, recastRole, setExt
 import { hangCue } from '../edit/commands/cues.ts';
 import { paintFully } from '../paint/incremental.ts';
 import { schedule } from '../schedule/schedule.ts';
+import { clashes, lengthOf } from '../testing/figures.ts';
 import { gestureOn, sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { ACTIONS } from './actions/index.ts';
-import { lengthOf, playAction } from './actions/play.ts';
+import { playAction } from './actions/play.ts';
 import { alivePose } from './alive.ts';
 import { drawFigure } from './figure.ts';
-import { clashes, dressedWith, misfit } from './fit.ts';
+import { dressedWith, misfit } from './fit.ts';
 import { MOUTH_CHART } from './mouth.ts';
 import { dressed } from './outfits.ts';
 import { EXTRAS, optionsOf, partIn, SLOTS } from './parts/index.ts';

@@ -1,9 +1,9 @@
 import type { Character } from '../document/schema.ts';
-import { translation } from '../draw/matrix.ts';
-import { ellipse, polygon } from '../draw/path.ts';
+import { polygon } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, smooth } from '../time/easing.ts';
 import { drawArm } from './arms.ts';
+import { type DrawnFigure, drawShadow } from './drawn.ts';
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
 import { drawLap, drawLeg } from './legs.ts';
 import { bodyOf, mascotOf } from './mascots/index.ts';
@@ -17,12 +17,6 @@ import { Sketch } from './sketch.ts';
 import { type Holding, withThings } from './things/holding.ts';
 import { drawCollar, drawSkirt, drawTorso, torsoFrame } from './trunk.ts';
 import { wearOf } from './wear.ts';
-
-export interface DrawnFigure {
-  /** In painting order, in figure units: origin on the floor between the feet, y down. */
-  readonly nodes: readonly Node[];
-  readonly skeleton: Skeleton;
-}
 
 /** A character in a pose. The same function draws stage, thumbnails and contact sheets. */
 export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers, held: readonly Holding[] = []): DrawnFigure {
@@ -131,13 +125,4 @@ const faded = (id: string, alpha: number, items: Node[]): Node[] => (alpha === 1
 /** The leg that is farther away first: of a walker the one on the far side of the body. */
 function legOrder(sk: Skeleton, pose: Pose): readonly Side[] {
   return pose.stride > 0.05 || (pose.stride >= -0.05 && sk.bodyYaw > 0) ? ['R', 'L'] : ['L', 'R'];
-}
-
-/** A soft patch of shade on the floor. */
-export function drawShadow(sk: Skeleton, model: FigureModel): Node[] {
-  const s = new Sketch('floor');
-  const middle = (sk.legs.L.ankle.x + sk.legs.R.ankle.x) / 2;
-  const half = Math.abs(sk.legs.R.ankle.x - sk.legs.L.ankle.x) / 2 + 34 + model.p.hip * 0.12;
-  s.nodes.push(s.item('shade', { path: ellipse(0, 0, half, 7.5), fill: '#2b3550', alpha: 0.14, matrix: translation(middle, 0) }));
-  return s.nodes;
 }

@@ -63,14 +63,6 @@ export function misfit(worn: Worn, slot: Slot | 'extras', id: string): Misfit | 
   };
 }
 
-/** Pairs that are worn and exclude each other: none in a character that was made by commands. */
-export function clashes(worn: Worn): string[] {
-  const all = others(worn, '');
-  return all.flatMap((a, n) =>
-    all.slice(n + 1).flatMap((b) => (clash(a.part, a.slot, b.part, b.slot) || clothing.sameCloth(a.slot, a.part, b.slot, b.part) ? [`${a.part.id} with ${b.part.id}`] : [])),
-  );
-}
-
 /** A character with a part put on and what does not go with it taken off: what the command gives. */
 export function dressedWith<T extends Worn>(character: T, slot: Slot | 'extras', id: string | null): T {
   const found = id === null ? undefined : misfit(character, slot, id);

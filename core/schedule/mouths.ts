@@ -91,12 +91,6 @@ export function mouthTrack(spoken: readonly SpokenMouth[], overrides: readonly M
   return { starts: merged.map((e) => e.start), ends: merged.map((e) => e.end), shapes: merged.map((e) => e.shape), loud: merged.map((e) => e.loud) };
 }
 
-/** The shape that holds at a tick, for lanes and tests. */
-export function shapeAt(track: MouthTrack, tick: number): MouthShape {
-  const index = lastAtOrBefore(track.starts, tick);
-  return index >= 0 && (track.ends[index] as number) > tick ? (track.shapes[index] as MouthShape) : 'rest';
-}
-
 const jaw = (shape: MouthShape, loud: number): number => (shape === 'closed' || shape === 'rest' || shape === 'bite' ? 1 : clamp(0.35 + 0.72 * loud, LEAST_OPEN, 1.22));
 
 /** The blended mouth at a tick, opened `wider` times as far: every tick costs the same. */

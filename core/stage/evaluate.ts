@@ -2,9 +2,7 @@ import type { Document } from '../document/schema.ts';
 import { IDENTITY, type Matrix } from '../draw/matrix.ts';
 import type { Picture, Plane } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
-import type { FilmSchedule, SceneSchedule } from '../schedule/schedule.ts';
-import { clamp } from '../time/easing.ts';
-import { lastAtOrBefore } from '../time/track.ts';
+import type { SceneSchedule } from '../schedule/schedule.ts';
 import { backdropNodes } from './backdrop.ts';
 import { cameraAt } from './camera.ts';
 import { captionNodes } from './captions.ts';
@@ -18,16 +16,6 @@ export interface StageOptions {
   readonly captions?: boolean;
   /** Only the layers that are marked as alone, where there are any: for the composer, never for a film. */
   readonly solo?: boolean;
-}
-
-/** The scene that plays at a film tick, and the tick within it. */
-export function sceneAt(film: FilmSchedule, tick: number): { scene: FilmSchedule['scenes'][number]; tick: number } | undefined {
-  const index = lastAtOrBefore(
-    film.scenes.map((scene) => scene.start),
-    tick,
-  );
-  const scene = film.scenes[clamp(index, 0, film.scenes.length - 1)];
-  return scene && { scene, tick: clamp(tick - scene.start, 0, Math.max(0, scene.length - 1)) };
 }
 
 const NO_FONTS: Fonts = { caption: [], captionBold: [], title: [], label: [] };

@@ -133,7 +133,7 @@ describe('a thing in a hand', () => {
       const hand = after?.nodes.find(({ id }) => id.startsWith('armR.')) as Node;
       const item = isGroup(hand) ? hand.base : hand;
       const path = item?.path as Float32Array;
-      const grip = transform((figure.planes?.[index] as Plane).view, 0, -206);
+      const grip = transform(((figure.planes ?? [])[index] as Plane).view, 0, -206);
       const finger = transform(figure.view, (path[1] as number) + (item?.matrix[4] ?? 0), (path[2] as number) + (item?.matrix[5] ?? 0));
       gaps.push(Math.hypot(grip.x - finger.x, grip.y - finger.y));
     }

@@ -18,7 +18,7 @@ import { toTicks } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
 import { floorOf } from './backdrop.ts';
 import { cameraAt, framingView } from './camera.ts';
-import { captionAt, evaluate, sceneAt } from './evaluate.ts';
+import { captionAt, evaluate } from './evaluate.ts';
 import { frameSize, viewMatrix } from './frame.ts';
 import { propOf } from './props/index.ts';
 import { SETS } from './sets/index.ts';
@@ -151,13 +151,6 @@ describe('a shot', () => {
 });
 
 describe('a moment of a film', () => {
-  it('belongs to one scene; before the first and after the last it is held', () => {
-    const { document } = sampleDocument();
-    const film = filmOf(document);
-    expect(sceneAt(film, -100)?.tick).toBe(0);
-    expect(sceneAt(film, film.length + 100)?.tick).toBe(firstScene(film).length - 1);
-  });
-
   it('is the same picture whichever moment was drawn before it', () => {
     const { document } = sampleDocument();
     const scene = firstScene(filmOf(document));

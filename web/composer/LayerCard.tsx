@@ -4,14 +4,16 @@ import { keyPath } from '#core/document/pins';
 import { COLOUR_PROPERTIES, type ColourProperty, coloursOf, isColourProperty, type Property, type PropertyInfo, propertiesOf, propertyInfo } from '#core/document/properties';
 import { BLENDS, type BlendName, isPin, type Layer, type Mask, type Pin } from '#core/document/schema';
 import { childrenOf } from '#core/document/tree';
+import type { Recipe } from '#core/edit/change';
 import { pinAt } from '#core/edit/commands/cues';
-import { addKey, deleteKeys, easeKeys, type KeyOwner, type KeyRef, layerKeys } from '#core/edit/commands/keys';
+import { addKey, copyKeys, deleteKeys, easeKeys, type KeyOwner, type KeyRef, layerKeys, moveKeys, reverseKeys, scaleKeys } from '#core/edit/commands/keys';
 import {
   addEffect,
   changeLayer,
   flipLayers,
   groupLayers,
   holdLayer,
+  orderEffect,
   orderLayer,
   type PropertyValues,
   removeEffect,
@@ -36,13 +38,14 @@ import { formatMoment } from '#core/time/format';
 import { TICKS_PER_SECOND, ticksPerFrame, toTicks } from '#core/time/ticks';
 import { makeId, newKey } from '../ids.ts';
 import { run, useOpenDocument } from '../state/production.ts';
-import { choose, useView } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
 import { useTyped } from '../typing/useTyped.ts';
 import { Check, Choice, NamedChoice } from '../ui/fields.tsx';
 import { IconButton, Tip, ValueField } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
 import { nameOfLayer, nameOfStaged } from './lanes.ts';
 import { KindIcon } from './OnStage.tsx';
+import { seek } from './transport.ts';
 
 const GROUP_NAMES: Readonly<Record<PropertyInfo['group'], string>> = {
   place: 'Place',
@@ -128,6 +131,7 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
           )}
         </Section>
       ))}
+      <KeyList id={id} layer={layer} scene={scene} />
       <Presence id={id} staged={staged} scene={scene} />
       {layer.kind !== 'effect' && <MaskPart id={id} layer={layer} scene={scene} />}
       <Effects id={id} staged={staged} scene={scene} />
@@ -423,6 +427,56 @@ function KeyEase({ of: ref, scene, label }: { of: KeyRef; scene: PlacedScene; la
   );
 }
 
+/** Keys of a layer's own properties, all together: what is done to one is done to all. */
+function KeyList({ id, layer, scene }: { id: string; layer: Layer; scene: PlacedScene }) {
+  const tick = useView((state) => state.tick);
+  const recording = useView((state) => state.recording);
+  const keys = Object.keys(layer.keys ?? {})
+    .flatMap((property) => keysIn(scene, layerKeys(id), id, layer.keys, property))
+    .sort((a, b) => a.at - b.at);
+  const refs = keys.map(({ ref }) => ref);
+  const [first, last] = [keys[0]?.at ?? 0, keys.at(-1)?.at ?? 0];
+  const frame = ticksPerFrame(scene.fps);
+  const before = keys.findLast(({ at }) => at < tick - frame / 2);
+  const after = keys.find(({ at }) => at > tick + frame / 2);
+  const act = (label: string, recipe: Recipe): void => void run(label, recipe);
+  return (
+    <Section title={keys.length ? `Keys, ${keys.length}` : 'Keys'} closed={!keys.length && !recording}>
+      {keys.length > 0 && (
+        <>
+          <p className="m-0 mb-2 text-[12px] text-ink-2">{`From ${formatMoment(first, 1)} to ${formatMoment(last, 1)}.`}</p>
+          <div className="mb-2 flex flex-wrap gap-1.5">
+            <SmallButton disabled={!before} onClick={() => before && seek(before.at)}>
+              Key before
+            </SmallButton>
+            <SmallButton disabled={!after} onClick={() => after && seek(after.at)}>
+              Next key
+            </SmallButton>
+            <SmallButton onClick={() => act('Keys earlier', moveKeys(scene.id, refs, -frame))}>Earlier</SmallButton>
+            <SmallButton onClick={() => act('Keys later', moveKeys(scene.id, refs, frame))}>Later</SmallButton>
+            <SmallButton disabled={keys.length < 2} onClick={() => act('Keys backwards', reverseKeys(scene.id, refs))}>
+              Backwards
+            </SmallButton>
+            <SmallButton disabled={keys.length < 2} onClick={() => act('Keys faster', scaleKeys(scene.id, refs, 0.8, first))}>
+              Faster
+            </SmallButton>
+            <SmallButton disabled={keys.length < 2} onClick={() => act('Keys slower', scaleKeys(scene.id, refs, 1.25, first))}>
+              Slower
+            </SmallButton>
+            <SmallButton onClick={() => act('Copy keys', copyKeys(scene.id, refs, tick, newKey))}>Once more here</SmallButton>
+            <SmallButton onClick={() => act('Take keys away', deleteKeys(scene.id, refs))}>Take away</SmallButton>
+          </div>
+        </>
+      )}
+      {layer.kind !== 'effect' && (
+        <Check checked={recording} onChange={(on) => view({ recording: on })} className="text-[12px] text-ink-2">
+          Record: the scene plays while you drag it
+        </Check>
+      )}
+    </Section>
+  );
+}
+
 /** When it is on the stage, how it comes and how it goes. */
 function Presence({ id, staged, scene }: { id: string; staged: StagedLayer; scene: PlacedScene }) {
   const document = useOpenDocument();
@@ -480,8 +534,13 @@ function Presence({ id, staged, scene }: { id: string; staged: StagedLayer; scen
 
 const hangs = ({ start, end }: NonNullable<Layer['span']>): boolean => [start, end].some((pin) => isPin(pin) && pin.to !== 'scene' && pin.to !== 'film');
 
-const SmallButton = ({ onClick, children }: { onClick: () => void; children: ReactNode }) => (
-  <button type="button" className="h-6 rounded-[6px] border border-edge bg-paper px-2 text-[12px] hover:bg-bench" onClick={onClick}>
+export const SmallButton = ({ onClick, disabled = false, children }: { onClick: () => void; disabled?: boolean; children: ReactNode }) => (
+  <button
+    type="button"
+    disabled={disabled}
+    className="h-6 rounded-[6px] border border-edge bg-paper px-2 text-[12px] hover:bg-bench disabled:border-line disabled:text-ink-3"
+    onClick={onClick}
+  >
     {children}
   </button>
 );
@@ -545,10 +604,15 @@ function Effects({ id, staged, scene }: { id: string; staged: StagedLayer; scene
   const on = staged.effects;
   return (
     <Section title="Effects" closed={on.length === 0}>
-      {on.map((effect) => (
+      {on.map((effect, index) => (
         <div key={effect.id} className="mb-3">
           <div className="mb-1.5 flex items-center justify-between">
             <span className="text-[12.5px] font-[650]">{effectOf(effect.effect)?.label ?? effect.effect}</span>
+            {index > 0 && (
+              <IconButton label="Before the one above" className="!size-5" onClick={() => run('Order effects', orderEffect(scene.id, id, effect.id, on[index - 2]?.id ?? null))}>
+                <ArrowUp size={12} strokeWidth={1.7} />
+              </IconButton>
+            )}
             <IconButton
               label={`Take ${(effectOf(effect.effect)?.label ?? 'it').toLowerCase()} off`}
               className="!size-5"

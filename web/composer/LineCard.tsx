@@ -7,7 +7,7 @@ import { formatLength, formatMoment, formatOffset, parseTime } from '#core/time/
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
-import { choose, useView, view } from '../state/view.ts';
+import { choose, chosenLayers, useView, view } from '../state/view.ts';
 import { useTyped } from '../typing/useTyped.ts';
 import { Button, CutTag, Empty, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
@@ -17,6 +17,7 @@ import { colourOf, type PlacedScene } from './film.ts';
 import { KIND_ICONS } from './HangMenu.tsx';
 import { LayerCard } from './LayerCard.tsx';
 import { cueLabel } from './lanes.ts';
+import { ManyCard } from './ManyCard.tsx';
 import { ShapePart } from './ShapePart.tsx';
 import { playLine, seek } from './transport.ts';
 
@@ -27,6 +28,9 @@ export function LineCard({ scene }: { scene: PlacedScene }) {
   const cueId = useView((state) => state.cue);
   const shape = useView((state) => state.shape);
   const layerId = useView((state) => (state.last === 'layer' ? state.layer : undefined));
+  const layer = useView((state) => state.layer);
+  const layers = useView((state) => state.layers);
+  const many = chosenLayers({ layer, layers }).filter((id) => scene.scene.layers[id]);
   const line = scene.lines.find(({ id }) => id === lineId);
   const staged = layerId ? scene.layers.get(layerId) : undefined;
   const cue = cueId ? scene.scene.cues[cueId] : undefined;
@@ -34,7 +38,7 @@ export function LineCard({ scene }: { scene: PlacedScene }) {
   if (staged && layerId)
     return (
       <aside className="scrolls h-full min-w-0 overflow-y-auto border-l border-line bg-paper" aria-label="The chosen layer">
-        <LayerCard key={layerId} id={layerId} staged={staged} scene={scene} />
+        {many.length > 1 ? <ManyCard ids={many} scene={scene} /> : <LayerCard key={layerId} id={layerId} staged={staged} scene={scene} />}
       </aside>
     );
   return (

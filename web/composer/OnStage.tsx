@@ -6,7 +6,7 @@ import { setBackdrop } from '#core/edit/commands/stage';
 import { LAYER_ENTRIES } from '#core/stage/layers/index';
 import { SETS } from '#core/stage/sets/index';
 import { run, useOpenDocument } from '../state/production.ts';
-import { choose, useView } from '../state/view.ts';
+import { choose, chooseLayer, chosenLayers, useView } from '../state/view.ts';
 import { BringOn } from './BringOn.tsx';
 import type { PlacedScene } from './film.ts';
 import { nameOfStaged } from './lanes.ts';
@@ -93,7 +93,7 @@ export const KindIcon = ({ kind, size = 15 }: { kind: Layer['kind']; size?: numb
 );
 
 function LayerRow({ id, layer, depth, name, scene }: { id: string; layer: Layer; depth: number; name: string; scene: string }) {
-  const selected = useView((state) => state.layer === id);
+  const selected = useView((state) => chosenLayers(state).includes(id));
   const flag = (label: string, values: Partial<Layer>): void => void run(label, changeLayer(scene, id, values));
   return (
     <div
@@ -105,7 +105,7 @@ function LayerRow({ id, layer, depth, name, scene }: { id: string; layer: Layer;
         type="button"
         aria-pressed={selected}
         className="flex h-full min-w-0 flex-1 items-center gap-2 rounded-[7px] px-2 text-left text-[13px]"
-        onClick={() => choose({ kind: 'layer', id })}
+        onClick={(event) => chooseLayer(id, event.shiftKey || event.ctrlKey || event.metaKey)}
         onKeyDown={(event) => {
           if (event.key !== 'Delete') return;
           event.stopPropagation();

@@ -1,8 +1,9 @@
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import { type Property, restValue } from '#core/document/properties';
 import type { Layer } from '#core/document/schema';
 import { along, invert, type Matrix, type Point, transform } from '#core/draw/matrix';
 import { changeCue } from '#core/edit/commands/cues';
+import { layerKeys, type Recorded, recordKeys } from '#core/edit/commands/keys';
 import { setProperty } from '#core/edit/commands/layers';
 import type { LayerBox } from '#core/stage/boxes';
 import { cameraAt } from '#core/stage/camera';
@@ -12,11 +13,12 @@ import { sample } from '#core/time/track';
 import { newKey } from '../ids.ts';
 import { useBoxes } from '../stage/boxes.ts';
 import { preview, run, useOpenDocument } from '../state/production.ts';
-import { choose, useView } from '../state/view.ts';
+import { choose, chooseLayer, useView, view } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { type DragAt, snapped, useDrag } from '../ui/useDrag.ts';
 import { layerColour, type PlacedScene } from './film.ts';
 import { nameOfStaged } from './lanes.ts';
+import { stop, togglePlay } from './transport.ts';
 
 /** From stage units to pixels of the overlay. */
 interface Screen {
@@ -128,6 +130,9 @@ const outline = ({ corners }: LayerBox, { sx, sy }: Screen): string => `M${corne
 const between = (a: Point, b: Point): Point => along(a, b, 0.5);
 const linear = ([a, b, c, d]: Matrix): Matrix => [a, b, c, d, 0, 0];
 
+/** Keys of a recorded drag lead past the pointer's own way by at most so many stage units. */
+const RECORD_ERROR = 3;
+
 /** Within so many stage units a small way up or down is none: the floor holds. */
 const FLOOR_HOLDS = 14;
 const MIDDLE_HOLDS = 9;
@@ -141,14 +146,37 @@ function usePlacing({ box, layer, scene, tick, screen, name }: HoldProps) {
     const to = { x: Math.round(now('x') + by.x), y: Math.round(now('y') + by.y) };
     return setProperty(scene.id, box.id, { x: from.parent === undefined ? snapped(to.x, [0], MIDDLE_HOLDS) : to.x, y: to.y }, tick, newKey);
   };
+  const way = useRef<Record<'x' | 'y', Recorded[]>>({ x: [], y: [] });
+  /** While the scene plays, the place under the pointer is written down; it begins to play with the drag. */
+  const record = ({ box: at, now }: Base, { dx, dy }: DragAt): void => {
+    const state = useView.getState();
+    if (!state.playing) togglePlay();
+    const by = transform(invert(linear(at.parent)), dx / screen.k, dy / screen.k);
+    way.current.x.push({ at: state.tick, value: now('x') + by.x });
+    way.current.y.push({ at: state.tick, value: now('y') + by.y });
+  };
   return useDrag<Base>({
-    start() {
-      choose({ kind: 'layer', id: box.id });
+    start(event) {
+      chooseLayer(box.id, event.shiftKey || event.ctrlKey || event.metaKey);
+      if (event.shiftKey || event.ctrlKey || event.metaKey) return undefined;
       return layer.locked ? undefined : baseOf(scene, layer, box, tick);
     },
-    move: (base, at) => preview(recipe(base, at)),
-    end: (base, at) => void run(`Place ${name}`, recipe(base, at)),
-    cancel: () => preview(undefined),
+    move(base, at) {
+      if (useView.getState().recording) record(base, at);
+      else preview(recipe(base, at));
+    },
+    end(base, at) {
+      if (!useView.getState().recording) return void run(`Place ${name}`, recipe(base, at));
+      const { current: recorded } = way;
+      way.current = { x: [], y: [] };
+      stop();
+      if (recorded.x.length > 1) run(`Record ${name}`, recordKeys(scene.id, layerKeys(box.id), recorded, RECORD_ERROR, newKey));
+      view({ recording: false });
+    },
+    cancel() {
+      way.current = { x: [], y: [] };
+      preview(undefined);
+    },
   });
 }
 

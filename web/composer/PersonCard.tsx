@@ -8,7 +8,7 @@ import { dressed } from '#core/figure/outfits';
 import { inOrder } from '#core/time/order';
 import { stage } from '../stage/client.ts';
 import { run, useOpenDocument } from '../state/production.ts';
-import { choose, useView } from '../state/view.ts';
+import { choose, chooseLayer, chosenLayers, useView } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { Choice } from '../ui/fields.tsx';
@@ -34,7 +34,7 @@ function hasLeft(scene: PlacedScene, id: string, tick: number, width: number): b
 export function PersonCard({ id, layer, character, scene }: { id: string; layer: CharacterLayer; character: Character; scene: PlacedScene }) {
   const document = useOpenDocument();
   const { outfit, hidden } = layer;
-  const selected = useView((state) => state.layer === id);
+  const selected = useView((state) => chosenLayers(state).includes(id));
   const navigate = useNavigate();
   const speaking = useView((state) => scene.lines.find((line) => line.layer === id && state.tick >= line.start && state.tick < line.end)?.index);
   const left = useView((state) => hasLeft(scene, id, state.tick, document.production.frame === '16:9' ? 1920 : 1080));
@@ -59,7 +59,7 @@ export function PersonCard({ id, layer, character, scene }: { id: string; layer:
       data-layer={id}
       className={`flex min-h-[62px] items-start gap-2 rounded-[9px] border p-1.5 text-left ${selected ? 'border-ink [box-shadow:0_0_0_1px_var(--color-ink)]' : 'border-line bg-paper hover:border-edge'} ${hidden ? 'opacity-60' : ''}`}
       style={selected ? { background: tone.tint } : undefined}
-      onClick={() => choose({ kind: 'layer', id })}
+      onClick={(event) => chooseLayer(id, event.shiftKey || event.ctrlKey || event.metaKey)}
       onKeyDown={(event) => {
         if (event.target !== event.currentTarget) return;
         if (event.key === 'Enter' || event.key === ' ') choose({ kind: 'layer', id });

@@ -45,7 +45,8 @@ export function StageView({ scene }: { scene: PlacedScene }) {
     stage().resize(Math.max(2, Math.round(size.width * ratio)), Math.max(2, Math.round(size.height * ratio)));
   }, [size]);
 
-  const whole = !playing && !throughCamera;
+  const recording = useView((state) => state.recording);
+  const whole = (!playing || recording) && !throughCamera;
   return (
     <div className="relative flex min-w-0 flex-1 flex-col px-3.5 pt-4 pb-4">
       <div ref={room} className="flex min-h-0 flex-1 items-center justify-center">

@@ -3,13 +3,14 @@ import { tinykeys } from 'tinykeys';
 import { restValue } from '#core/document/properties';
 import type { Recipe } from '#core/edit/change';
 import { copyCue, deleteCues, moveCues } from '#core/edit/commands/cues';
-import { removeLayers, setProperty } from '#core/edit/commands/layers';
+import { outermost, removeLayers, setProperty } from '#core/edit/commands/layers';
 import { deleteLines, moveLine } from '#core/edit/commands/lines';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
+import { sample } from '#core/time/track';
 import { makeId, newKey } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
 import { takesKeys, usePointerKeepsNoFocus, useUndoKeys } from '../state/undoKeys.ts';
-import { choose, chosenCues, useView, view } from '../state/view.ts';
+import { choose, chosenCues, chosenLayers, useView, view } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
 import { freeFrom } from './lanes.ts';
 import { addLine } from './Timeline.tsx';
@@ -60,8 +61,14 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
           const cues = chosenCues(useView.getState()).filter((id) => scene.scene.cues[id]);
           if (cues.length) run('Nudge a cue', moveCues(scene.id, cues, (direction * amount * TICKS_PER_SECOND) / scene.fps));
         } else if (last === 'layer' && layer && scene) {
-          const stands = scene.scene.layers[layer];
-          if (stands && !stands.locked) run('Nudge', setProperty(scene.id, layer, { x: restValue(stands, 'x') + direction * amount }, useView.getState().tick, newKey));
+          const { tick } = useView.getState();
+          for (const id of outermost(scene.scene, chosenLayers(useView.getState()))) {
+            const staged = scene.layers.get(id);
+            if (!staged || staged.layer.locked || staged.layer.kind === 'effect') continue;
+            // Moves lie on top of the layer's own place: only that is nudged.
+            const own = staged.tracks.x ? sample(staged.tracks.x, tick) : restValue(staged.layer, 'x');
+            run('Nudge', setProperty(scene.id, id, { x: own + direction * amount }, tick, newKey));
+          }
         } else if (last === 'line' && line && scene) run('Move a line', moveLine(scene.id, line, (direction * amount * TICKS_PER_SECOND) / scene.fps, { alone }));
       });
     const remove = single(() => {
@@ -80,7 +87,7 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
         run('Delete a line', deleteLines(scene.id, [line]));
         choose(undefined);
       } else if (last === 'layer' && layer && scene.scene.layers[layer]) {
-        run('Take off stage', removeLayers(scene.id, [layer]));
+        run('Take off stage', removeLayers(scene.id, outermost(scene.scene, chosenLayers(useView.getState()))));
         choose(undefined);
       }
     });

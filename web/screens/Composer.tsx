@@ -38,6 +38,7 @@ export function Composer() {
   const found = useFilm();
   const playing = useView((state) => state.playing);
   const throughCamera = useView((state) => state.throughCamera);
+  const recording = useView((state) => state.recording);
   const analyses = useAnalyses((state) => state.byHash);
 
   const lost = useOpened(production, sceneParam, found);
@@ -50,15 +51,16 @@ export function Composer() {
     if (!found) return;
     const frame = ticksPerFrame(found.film.fps);
     let shown = -1;
+    const editing = (!playing || recording) && !throughCamera;
     const show = (tick: number): void => {
       const at = Math.floor((tick + 1) / frame) * frame;
       if (at === shown) return;
       shown = at;
-      stage().draw({ kind: 'draw', scene: found.scene.id, tick: at, wholeSet: !playing && !throughCamera, captions: playing || throughCamera, boxes: !playing && !throughCamera });
+      stage().draw({ kind: 'draw', scene: found.scene.id, tick: at, wholeSet: editing, captions: !editing, boxes: editing });
     };
     show(useView.getState().tick);
     return useView.subscribe((state) => show(state.tick));
-  }, [found, playing, throughCamera]);
+  }, [found, playing, recording, throughCamera]);
   useEffect(() => {
     if (found && search.get('play')) {
       setSearch({}, { replace: true });

@@ -19,4 +19,3 @@ const NONE: readonly LayerBox[] = [];
 
 /** Where the layers of a scene lie in the frame that is shown. */
 export const useBoxes = (scene: string): readonly LayerBox[] => useStageBoxes((state) => (state.scene === scene ? state.boxes : NONE));
-export const boxesNow = (): readonly LayerBox[] => useStageBoxes.getState().boxes;

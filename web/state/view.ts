@@ -16,6 +16,10 @@ interface ViewState {
   /** Cues chosen together, `cue` among them; of another `cue` they say nothing. */
   readonly together: readonly string[];
   readonly layer: string | undefined;
+  /** Layers chosen together, `layer` among them; of another `layer` they say nothing. */
+  readonly layers: readonly string[];
+  /** What is dragged on the stage while the scene plays is written down as keys. */
+  readonly recording: boolean;
   /** A mouth shape that comes from the voice, looked at in its card; ticks of the scene. */
   readonly shape: { readonly layer: string; readonly shape: MouthShape; readonly start: number; readonly end: number } | undefined;
   /** What was chosen last, as long as it is shown as chosen: Delete and the arrow keys act on it. */
@@ -42,6 +46,8 @@ export const useView = create<ViewState>(() => ({
   cue: undefined,
   together: [],
   layer: undefined,
+  layers: [],
+  recording: false,
   shape: undefined,
   last: undefined,
   zoom: 94,
@@ -59,11 +65,24 @@ export const view = useView.setState;
  * and shows whose it is.
  */
 export function choose(selection: Selection | undefined): void {
-  const none = { cue: undefined, together: [], layer: undefined, shape: undefined, last: selection?.kind };
+  const none = { cue: undefined, together: [], layer: undefined, layers: [], shape: undefined, last: selection?.kind };
   if (!selection) view({ ...none, line: undefined });
   else if (selection.kind === 'line') view({ ...none, line: selection.id });
   else if (selection.kind === 'layer') view({ ...none, line: undefined, layer: selection.id });
   else view({ ...none, cue: selection.id });
+}
+
+/** All layers that are chosen. */
+export const chosenLayers = ({ layer, layers }: Pick<ViewState, 'layer' | 'layers'>): readonly string[] => (layer === undefined ? [] : layers.includes(layer) ? layers : [layer]);
+
+/** Chooses a layer; added, this one too, or no longer. */
+export function chooseLayer(id: string, added: boolean): void {
+  const chosen = chosenLayers(useView.getState());
+  if (!added || !chosen.length) choose({ kind: 'layer', id });
+  else if (chosen.includes(id) && chosen.length > 1) {
+    const layers = chosen.filter((one) => one !== id);
+    view({ layer: layers.at(-1), layers });
+  } else view({ layer: id, layers: [...chosen, id], last: 'layer' });
 }
 
 /** All cues that are chosen. */

@@ -102,19 +102,6 @@ export const easeKeys =
     for (const ref of refs) keyOf(target, ref).ease = ease as Key['ease'];
   };
 
-export const setKeyValue =
-  (scene: string, ref: KeyRef, value: number | string): Recipe =>
-  (draft) => {
-    keyOf(sceneOf(draft, scene), ref).value = value;
-  };
-
-/** Hangs a key from something else. */
-export const rehangKey =
-  (scene: string, ref: KeyRef, at: Pin): Recipe =>
-  (draft) => {
-    keyOf(sceneOf(draft, scene), ref).at = at;
-  };
-
 /** The same keys once more, the first of them at `at`, on the same things or on another layer. */
 export const copyKeys =
   (scene: string, refs: readonly KeyRef[], at: number, makeId: () => string, onto?: KeyOwner): Recipe =>

@@ -31,6 +31,3 @@ export function playAction(action: Action, hand: 'left' | 'right' | 'both', seco
   const [a, b] = [held[next - 1], held[next]] as [ActionKeyPose | undefined, ActionKeyPose];
   return a ? between(pose(a), pose(b), eased(b.ease ?? 'both', (t - a.at) / (b.at - a.at))) : {};
 }
-
-/** How long an action takes with its wind-up and its way back, in seconds. */
-export const lengthOf = (action: Action, hold = action.seconds): number => hold - (action.keys[0]?.at ?? 0) + action.release;

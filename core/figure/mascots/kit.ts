@@ -4,8 +4,8 @@ import { type Matrix, multiply, rotation, translation } from '../../draw/matrix.
 import { ellipse, joined, type Path, pen } from '../../draw/path.ts';
 import type { Colour, Node } from '../../draw/picture.ts';
 import { clamp } from '../../time/easing.ts';
+import type { DrawnFigure } from '../drawn.ts';
 import { eyeShape, moved } from '../face.ts';
-import type { DrawnFigure } from '../figure.ts';
 import type { FigureModel } from '../model.ts';
 import { drawMouth, type MouthNumbers } from '../mouth.ts';
 import type { Pose, Side } from '../pose.ts';
