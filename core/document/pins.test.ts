@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { edit } from '../edit/change.ts';
 import { rehangCue } from '../edit/commands/cues.ts';
-import { addKey, rehangKey } from '../edit/commands/keys.ts';
+import { addKey } from '../edit/commands/keys.ts';
 import { removeLayers, setSpan } from '../edit/commands/layers.ts';
 import { deleteLines, setLineText } from '../edit/commands/lines.ts';
 import { resolveScene } from '../schedule/resolve.ts';
@@ -63,12 +63,10 @@ describe('what hangs from words', () => {
   it('is in the picture of a ring: a key that waits for its own cue is refused by name', () => {
     const { document, cues, scene } = made;
     const key = Object.keys((sceneIn(document, scene).cues[cues.sound] as CueOf<'sound'>).keys?.gainDb ?? {})[0] as string;
-    const hung = edit(
-      document,
-      'x',
-      'cg_000000000001',
-      rehangKey(scene, { of: { cue: cues.sound }, property: 'gainDb', key }, { to: 'cue', cue: cues.sound, edge: 'end', offset: 0 }),
-    ).document;
+    const hung = edit(document, 'x', 'cg_000000000001', (draft) => {
+      const sound = draft.scenes[scene]?.cues[cues.sound] as CueOf<'sound'>;
+      for (const one of Object.values(sound.keys?.gainDb ?? {})) one.at = { to: 'cue', cue: cues.sound, edge: 'end', offset: 0 };
+    }).document;
     expect(resolved(hung).keys.get(keyPath(cues.sound, 'gainDb', key))).toBe(resolved(hung).cues.get(cues.sound)?.end);
     const ring = (): unknown => edit(document, 'x', 'cg_000000000001', rehangCue(scene, cues.wave, { to: 'cue', cue: cues.wave, edge: 'end', offset: 0 }));
     expect(ring).toThrow(/ring/);
