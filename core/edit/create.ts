@@ -5,10 +5,11 @@ import { type Backdrop, type Character, type CharacterLayer, DOCUMENT_VERSION, t
 import { DESIGNS, type DesignId, designed } from '../figure/cast.ts';
 import { heightOf, proportionsOf } from '../figure/proportions.ts';
 import type { ReadScript } from '../formats/script/read.ts';
+import { characterLayers, playerOf } from '../schedule/casting.ts';
 import { VOICE_PRESETS, voicePreset } from '../speech/voices.ts';
 import { floorOf } from '../stage/backdrop.ts';
 import { frameSize } from '../stage/frame.ts';
-import { orderAtEnd, ordersBetween } from '../time/order.ts';
+import { inOrder, orderAtEnd, orderBetween, ordersBetween } from '../time/order.ts';
 import type { FrameRate } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
 import { addLayer } from './commands/layers.ts';
@@ -151,6 +152,36 @@ export const addSpeaker =
     if (!input.scene || !input.layer || !input.place) return;
     const { x, y, turn, room } = input.place;
     addLayer(input.scene, input.layer, standingLayer(input.character.id, { x, y, turn }, scaleFor(input.character, draft.production.frame, room)))(draft);
+  };
+
+/** A new scene after another one, with its backdrop and everybody who stands in it, where they stand; who plays whom stays. */
+export const addSceneAfter =
+  (before: string, id: string, title: string, makeId: MakeId): Recipe =>
+  (draft) => {
+    const from = draft.scenes[before];
+    if (!from) throw failure('no-scene', 'That scene is gone. Open another one.');
+    const all = inOrder(draft.scenes);
+    const place = all.findIndex(([one]) => one === before);
+    const made = emptyScene(id, orderBetween(from.order, all[place + 1]?.[1].order ?? null), title, { ...from.backdrop });
+    made.recast = { ...from.recast };
+    for (const [, layer] of characterLayers(from as Scene)) {
+      const { character, outfit, order, scaleX = 1, scaleY = 1, turn = 0 } = layer;
+      // Of somebody who is in a group or a hand, the place on the stage itself.
+      const { x, y } = layer.parent === undefined ? { x: restValue(layer, 'x'), y: restValue(layer, 'y') } : freePlace(made, draft.production.frame);
+      made.layers[makeId('layer')] = { kind: 'character', character, ...(outfit ? { outfit } : {}), order, x, y, scaleX, scaleY, turn, locked: false, hidden: false };
+    }
+    draft.scenes[id] = made;
+  };
+
+/** Brings whoever plays a role on a scene's stage, at a free place, where nobody does so yet. A line of theirs is then said by somebody. */
+export const bringSpeaker =
+  (scene: string, role: string | null, makeId: MakeId): Recipe =>
+  (draft) => {
+    const place = draft.scenes[scene];
+    const player = place && playerOf(draft as Document, place as Scene, role);
+    if (!place || !player || characterLayers(place as Scene).some(([, layer]) => layer.character === player.id)) return;
+    const spot = freePlace(place as Scene, draft.production.frame);
+    addLayer(scene, makeId('layer'), standingLayer(player.id, spot, scaleFor(player, draft.production.frame, spot.room)))(draft);
   };
 
 /** Who speaks in one production: more are no cast, but lines whose first words were taken for names. */

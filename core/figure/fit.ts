@@ -74,5 +74,7 @@ export function dressedWith<T extends Worn>(character: T, slot: Slot | 'extras',
     if (id !== null) extras[id] = true;
   } else if (id === null) delete parts[slot];
   else parts[slot] = id;
-  return { ...character, parts, extras };
+  const comesIn = id === null || slot === 'extras' ? undefined : partIn(slot, id)?.comesIn;
+  const coloured = comesIn && 'colours' in character ? { colours: { ...(character.colours as object), ...comesIn } } : {};
+  return { ...character, parts, extras, ...coloured };
 }

@@ -7,6 +7,7 @@ import { makeOf } from '../figure/mascots/makes.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf, type Proportions } from '../figure/proportions.ts';
 import { wearOf } from '../figure/wear.ts';
+import { spokenStretches } from '../speech/analysis.ts';
 import { type FrameRate, toTicks } from '../time/ticks.ts';
 import { type Amount, type Key, type Track, track } from '../time/track.ts';
 import { fixationsOf, type TimedCue } from './attention.ts';
@@ -91,7 +92,9 @@ export function actingOf({ scene, resolved, lines, id, layer, cues, character, f
   for (const line of own) {
     const hand = hashText(line.id) % 3 === 0 ? ('L' as const) : ('R' as const);
     const busy = gestures.some((g) => g.start - toTicks(0.5) < line.end && g.end + toTicks(0.6) > line.start && actionOf(g.cue.action)?.handed !== false);
-    const words = line.words.map((word, index) => ({ text: word.text, start: word.start - line.start, end: word.end - line.start, stress: line.analysis.stress[index] ?? 0.3 }));
+    const words = line.words.length
+      ? line.words.map((word, index) => ({ text: word.text, start: word.start - line.start, end: word.end - line.start, stress: line.analysis.stress[index] ?? 0.3 }))
+      : spokenStretches(line.analysis);
     const keys = speakingKeys({ id: line.id, layer: id, length: line.end - line.start, lively, tense, analysis: line.analysis, words, hand });
     if (busy) for (const key of Object.keys(keys) as PoseKey[]) if (/^(upper|elbow|open)/.test(key)) delete keys[key];
     speech.add(keys, line.start);

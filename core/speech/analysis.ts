@@ -31,7 +31,7 @@ export interface Analysis {
 export const LOUDNESS_STEP = 480;
 
 /** Loudness (0..1.5) at a tick of the take, between the two nearest steps. */
-export function loudnessAt(analysis: Analysis, tick: number): number {
+export function loudnessAt(analysis: Pick<Analysis, 'loudness'>, tick: number): number {
   const place = tick / LOUDNESS_STEP;
   const index = Math.floor(place);
   const a = analysis.loudness[index] ?? 0;
@@ -68,4 +68,33 @@ export function analysisFrom(analysis: Analysis, by: number, length: number): An
     shifted.set(analysis, known.set(key, made));
   }
   return made;
+}
+
+/** A pause of so long ends a stretch of speech, and a stretch is no longer than a few words are (ticks). */
+const STRETCH_PAUSE = 4800;
+const LONGEST_STRETCH = 28_800;
+
+/**
+ * Stretches of speech in a take whose words nobody knows: from pause to pause, or a few syllables long; how much each
+ * stands out is told by its loudness. What moves with words then moves with these.
+ */
+export function spokenStretches(analysis: Pick<Analysis, 'mouth' | 'loudness'>): { text: string; start: number; end: number; stress: number }[] {
+  const out: { text: string; start: number; end: number; stress: number }[] = [];
+  for (const { start, end, shape } of analysis.mouth) {
+    if (shape === 'rest') continue;
+    const last = out.at(-1);
+    if (last && start - last.end < STRETCH_PAUSE && end - last.start < LONGEST_STRETCH) last.end = end;
+    else out.push({ text: '', start, end, stress: 0 });
+  }
+  for (const one of out) {
+    let loudest = 0;
+    for (let tick = one.start; tick < one.end; tick += LOUDNESS_STEP) loudest = Math.max(loudest, loudnessAt(analysis, tick));
+    one.stress = Math.min(1, Math.max(0, (loudest - 0.35) / 0.8));
+  }
+  // After each pause a phrase ends, as at a full stop.
+  out.forEach((one, n) => {
+    const next = out[n + 1];
+    one.text = !next || next.start - one.end >= STRETCH_PAUSE ? 'so.' : 'so';
+  });
+  return out;
 }

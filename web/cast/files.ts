@@ -2,6 +2,7 @@ import type { Character } from '#core/document/schema';
 import type { PartialPose } from '#core/figure/pose';
 import { readCharacterFile, writeCharacterFile } from '#core/formats/character/file';
 import { characterSvg } from '#core/formats/svg/character';
+import { readTextFile } from '../textFile.ts';
 
 function save(name: string, type: string, data: BlobPart): void {
   const link = document.createElement('a');
@@ -27,8 +28,7 @@ export function openCharacter(id: string, order: string): Promise<Character | un
     input.onchange = () => {
       const [file] = input.files ?? [];
       if (!file) return resolve(undefined);
-      file
-        .text()
+      readTextFile(file)
         .then((text) => resolve(readCharacterFile(text, id, order)))
         .catch(reject);
     };

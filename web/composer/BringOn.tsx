@@ -17,6 +17,7 @@ import { SETS } from '#core/stage/sets/index';
 import { orderAtEnd } from '#core/time/order';
 import { uploadMedia } from '../api.ts';
 import { makeId } from '../ids.ts';
+import { stage } from '../stage/client.ts';
 import { run, useOpenDocument } from '../state/production.ts';
 import { choose } from '../state/view.ts';
 import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
@@ -88,6 +89,7 @@ export function BringOn({ scene }: { scene: PlacedScene }) {
           hidden: false,
         });
       }
+      await stage().fetched(media.hash);
       toast.success(`“${name}” is here.`, { id: known });
     } catch (thrown) {
       toast.error(sentenceOf(thrown), { id: known });

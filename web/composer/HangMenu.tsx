@@ -7,6 +7,7 @@ import { SOUND_DEFAULTS } from '#core/edit/commands/sounds';
 import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { characterLayers } from '#core/schedule/casting';
+import { valueAt } from '#core/schedule/staged';
 import { OWN_SOUNDS, ownSource } from '#core/sound/own/index';
 import { frameSize } from '#core/stage/frame';
 import { orderAtEnd } from '#core/time/order';
@@ -51,6 +52,21 @@ interface Option {
   readonly words: string;
   readonly cue: NewCue;
   readonly seconds: number;
+}
+
+/** Two figures side by side are so far apart (stage units). */
+const ELBOW_ROOM = 300;
+
+/** The place nearest to `x` at which a figure does not come to stand in another one. */
+function beside(scene: PlacedScene, layer: string, x: number): number {
+  const { tick } = useView.getState();
+  const others = characterLayers(scene.scene).flatMap(([id]) => {
+    const staged = scene.layers.get(id);
+    return staged && id !== layer && staged.layer.parent === undefined && !staged.layer.hidden ? [valueAt(staged, 'x', tick)] : [];
+  });
+  const free = (place: number): boolean => others.every((other) => Math.abs(other - place) >= ELBOW_ROOM);
+  for (let away = 0; away < 1200; away += 20) for (const place of [x - away, x + away]) if (free(place)) return place;
+  return x;
 }
 
 /** Opens at a word: what shall hang from it. By click, by keys, or by dragging the word onto a lane. */
@@ -268,7 +284,7 @@ function optionsFor(
       return [
         { label: 'Walk a step to the left', words: 'left', cue: at(x0 - 180), seconds: 0.9 },
         { label: 'Walk a step to the right', words: 'right', cue: at(x0 + 180), seconds: 0.9 },
-        { label: 'Walk to the middle', words: 'centre', cue: at(0), seconds: 1.8 },
+        { label: 'Walk to the middle', words: 'centre', cue: at(beside(scene, layer, 0)), seconds: 1.8 },
         { label: 'Walk to the left side', words: 'side', cue: at(-width * 0.32), seconds: 2 },
         { label: 'Walk to the right side', words: 'side', cue: at(width * 0.32), seconds: 2 },
         { label: 'Leave to the left', words: 'exit off', cue: at(-width * 0.65), seconds: 2.4 },

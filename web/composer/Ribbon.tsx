@@ -8,7 +8,7 @@ import { preview, run, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { importOnLine } from '../voices.ts';
-import { colourOf, type PlacedScene } from './film.ts';
+import { colourOf, type PlacedScene, speakerName } from './film.ts';
 import { seek } from './transport.ts';
 
 export const RIBBON = { ruler: 18, height: 48, notes: 20, total: 86 } as const;
@@ -30,6 +30,9 @@ function wordWidth(text: string): number {
   measure.font = '500 12.5px "Literata Variable"';
   return measure.measureText(text).width;
 }
+
+/** Where two lines overlap, a hatch in both colours runs along their upper edge: the words of both stay to be read. */
+const OVERLAP_BAND = 7;
 
 /** Ruler, the chain of turns, gaps in seconds and overlaps: the spine between picture and lanes. */
 export function Ribbon({ scene, zoom, width, visible }: Props) {
@@ -71,16 +74,7 @@ export function Ribbon({ scene, zoom, width, visible }: Props) {
           );
         })}
         {overlaps.map(({ a, b, from, to }) => (
-          <rect
-            key={`${a.id}${b.id}`}
-            x={x(from, zoom)}
-            y={0}
-            width={x(to - from, zoom)}
-            height={RIBBON.height}
-            fill={`url(#hatch-${a.id}-${b.id})`}
-            stroke="#0f2b30"
-            strokeWidth={1.2}
-          />
+          <rect key={`${a.id}${b.id}`} x={x(from, zoom)} y={0} width={x(to - from, zoom)} height={OVERLAP_BAND} fill={`url(#hatch-${a.id}-${b.id})`} />
         ))}
       </svg>
       <div role="listbox" aria-label="Lines of the scene" aria-orientation="horizontal" className="absolute left-0" style={{ top: RIBBON.ruler, height: RIBBON.height, width }}>
@@ -213,7 +207,7 @@ function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedSc
   const [over, setOver] = useState(false);
   const element = useRef<HTMLDivElement>(null);
   const tone = toneOf(colourOf(document_ as NonNullable<typeof document_>, line.line.role));
-  const name = line.line.role ? (document_?.production.roles[line.line.role]?.name ?? '') : 'Beat';
+  const name = line.line.role && document_ ? speakerName(document_, scene.id, line.line.role) : 'Beat';
   const width = x(line.end - line.start, zoom);
   const words = useMemo(() => laidWords(line, zoom), [line, zoom]);
   const recipe = (event: ReactPointerEvent): ReturnType<typeof moveLine> | undefined => {

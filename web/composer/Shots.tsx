@@ -1,9 +1,10 @@
 import { Plus, Video } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { hangCue } from '#core/edit/commands/cues';
+import { hangCue, pinAt } from '#core/edit/commands/cues';
 import { frameSize } from '#core/stage/frame';
 import { formatLength } from '#core/time/format';
 import { orderAtEnd } from '#core/time/order';
+import { ceilToFrame } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
@@ -28,10 +29,8 @@ export function Shots({ scene }: { scene: PlacedScene }) {
     const id = makeId('cue');
     const { tick } = useView.getState();
     const line = scene.lines.findLast((l) => l.start <= tick + 4800);
-    const start =
-      line && Math.abs(line.start - tick) < 24_000
-        ? ({ to: 'line', line: line.id, edge: 'start', offset: tick - line.start } as const)
-        : ({ to: 'scene', edge: 'start', offset: tick } as const);
+    // Just before a line it hangs from that line, else from the word that is said: a shorter take brings it along.
+    const start = line && line.start > tick ? ({ to: 'line', line: line.id, edge: 'start', offset: tick - line.start } as const) : pinAt(scene.scene, Math.round(tick), scene.fps);
     const subject = line?.layer;
     run(
       'New shot',
@@ -102,7 +101,13 @@ function Shot({ scene, shot, active, label }: { scene: PlacedScene; shot: Placed
     };
   }, [scene, shot, w]);
   return (
-    <button type="button" data-shot aria-current={active} className="shrink-0 text-left" onClick={() => (seek(shot.start), choose({ kind: 'cue', id: shot.id }))}>
+    <button
+      type="button"
+      data-shot
+      aria-current={active}
+      className="shrink-0 text-left"
+      onClick={() => (seek(ceilToFrame(shot.start, scene.fps)), choose({ kind: 'cue', id: shot.id }))}
+    >
       <span className={`block overflow-hidden rounded-[6px] ${active ? 'outline-2 outline-offset-1 outline-lamp' : ''}`} style={{ width: w, height: h }}>
         <Bitmap bitmap={bitmap} width={w} height={h} className="!bg-deep-2" />
       </span>

@@ -1,8 +1,9 @@
 import { Link2, Link2Off, Pause, Play, Plus, SkipBack, SkipForward } from 'lucide-react';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { insertLine } from '#core/edit/commands/lines';
-import { addSpeaker, placesFor, voiceFor } from '#core/edit/create';
+import { addSpeaker, bringSpeaker, placesFor, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
+import { characterLayers, playerOf } from '#core/schedule/casting';
 import { formatMoment } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
@@ -231,8 +232,16 @@ export function addLine(document_: NonNullable<ReturnType<typeof useProduction.g
   const roles = inOrder(document_.production.roles).map(([role]) => role);
   const chosen = scene.lines.find((line) => line.id === useView.getState().line) ?? scene.lines.at(-1);
   const before = scene.lines.filter((line) => chosen && line.index < chosen.index && line.line.role !== chosen.line.role).at(-1);
-  const role = (scene.lines.length > 1 ? before?.line.role : undefined) ?? roles.find((r) => r !== chosen?.line.role) ?? chosen?.line.role ?? roles[0];
-  if (role) run('New line', insertLine(scene.id, id, role, '', chosen?.id ?? null, makeId));
+  // Of those who might speak, those who stand here go first.
+  const here = new Set(characterLayers(scene.scene).map(([, layer]) => layer.character));
+  const present = roles.filter((role) => here.has(playerOf(document_, scene.scene, role)?.id ?? ''));
+  const others = [...present, ...roles].filter((role) => role !== chosen?.line.role);
+  const role = (scene.lines.length > 1 ? before?.line.role : undefined) ?? others[0] ?? chosen?.line.role ?? roles[0];
+  if (role)
+    run('New line', (draft) => {
+      bringSpeaker(scene.id, role, makeId)(draft);
+      insertLine(scene.id, id, role, '', chosen?.id ?? null, makeId)(draft);
+    });
   else {
     const made = makeId('role');
     run('New line', (draft) => {

@@ -30,6 +30,15 @@ export function useOpenFilm(): NonNullable<ReturnType<typeof useFilm>> {
 /** The colour of a line's speaker. */
 export const colourOf = (document: Document, role: string | null): number | undefined => (role ? document.production.roles[role]?.colour : undefined);
 
+/** Who says a line, as it is called: the role, or in a scene where somebody else plays it, whoever that is. */
+export function speakerName(document: Document, sceneId: string, role: string | null): string {
+  if (!role) return '';
+  const scene = document.scenes[sceneId];
+  const stand = scene?.recast[role];
+  const name = document.production.roles[role]?.name ?? '';
+  return stand && stand !== document.production.roles[role]?.character ? (document.characters[stand]?.name ?? name) : name;
+}
+
 /** The role that the character of a layer plays in its scene. */
 export function roleOfLayer(document: Document, sceneId: string, layerId: string): string | undefined {
   const scene = document.scenes[sceneId];

@@ -1,9 +1,10 @@
 import { ChevronUp, Pause, Play, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { addScene, deleteScene, emptyScene, setCaptions, setProduction } from '#core/edit/commands/stage';
+import { deleteScene, setCaptions, setProduction } from '#core/edit/commands/stage';
+import { addSceneAfter } from '#core/edit/create';
 import { STYLES } from '#core/stage/styles/index';
-import { inOrder, orderAtEnd } from '#core/time/order';
+import { inOrder } from '#core/time/order';
 import { ticksPerFrame, toTicks } from '#core/time/ticks';
 import { FilmMusic } from '../composer/FilmMusic.tsx';
 import { type PlacedScene, useFilm } from '../composer/film.ts';
@@ -198,7 +199,7 @@ function Status({ scene }: { scene: PlacedScene }) {
           className="!size-6"
           onClick={() => {
             const id = makeId('scene');
-            if (run('New scene', addScene(emptyScene(id, orderAtEnd(document_.scenes), `Scene ${scenes.length + 1}`, scene.scene.backdrop)))) goTo(id);
+            if (run('New scene', addSceneAfter(scene.id, id, `Scene ${scenes.length + 1}`, makeId))) goTo(id);
           }}
         >
           <Plus size={13} />

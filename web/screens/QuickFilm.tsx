@@ -3,25 +3,32 @@ import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
-import type { FrameShape, Take } from '#core/document/schema';
+import type { FrameShape, Line, Take } from '#core/document/schema';
 import { edit, type Recipe } from '#core/edit/change';
 import { addTake, insertLine } from '#core/edit/commands/lines';
 import { addSpeaker, newDocument, placesFor, voiceFor } from '#core/edit/create';
 import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
+import type { Analysis } from '#core/speech/analysis';
 import { SETS } from '#core/stage/sets/index';
+import { inOrder } from '#core/time/order';
 import { type FrameRate, toTicks } from '#core/time/ticks';
-import { doOnServer, sendJson, uploadMedia } from '../api.ts';
+import { doOnServer, mediaUrl, sendJson, uploadMedia } from '../api.ts';
 import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
+import { timesOf } from '../state/drafts.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { Button } from '../ui/parts.tsx';
 import { chooseFiles, SOUND_TYPES } from '../voices.ts';
+
+const storedAnalysis = async (hash: string): Promise<Analysis> => (await (await fetch(mediaUrl(hash))).json()) as Analysis;
 
 /** A character, a voice, a backdrop: a film that plays at once and opens later as a normal scene. */
 export function QuickFilm({ open, onClose, frame, fps, onMade }: { open: boolean; onClose: () => void; frame: FrameShape; fps: FrameRate; onMade: (id: string) => void }) {
   const [design, setDesign] = useState<DesignId>('noor');
   const [set, setSet] = useState(SETS[0]?.id ?? 'study');
   const [files, setFiles] = useState<File[]>([]);
+  /** What is said in each file. */
+  const [said, setSaid] = useState<readonly string[]>([]);
   const [step, setStep] = useState<string>();
   const [pictures, setPictures] = useState<Partial<Record<DesignId, ImageBitmap>>>({});
   useEffect(() => {
@@ -54,9 +61,14 @@ export function QuickFilm({ open, onClose, frame, fps, onMade }: { open: boolean
           onProgress: (share) => setStep(`Reading “${file.name}” (${index + 1} of ${files.length}) … ${Math.round(share * 100)} %`),
         });
         setStep('Listening to the voice …');
-        const made = await doOnServer<{ analysis: string; length: number }>('/takes/analyse', { media: media.hash, words: null });
+        const text = (said[index] ?? '').replace(/\s+/g, ' ').trim();
         const line = makeId('line');
-        apply(insertLine(scene, line, role, '', after, makeId));
+        apply(insertLine(scene, line, role, text, after, makeId));
+        const words = inOrder(document.scenes[scene]?.lines[line]?.words ?? {});
+        const made = await doOnServer<{ analysis: string; length: number }>('/takes/analyse', {
+          media: media.hash,
+          words: words.length ? words.map(([, word]) => word.text) : null,
+        });
         const take: Take = {
           order: 'a0',
           name: 'Take 1',
@@ -65,7 +77,7 @@ export function QuickFilm({ open, onClose, frame, fps, onMade }: { open: boolean
           analysis: made.analysis,
           from: 0,
           length: toTicks(Number(media.facts.seconds)),
-          times: {},
+          times: words.length ? timesOf(document.scenes[scene]?.lines[line] as Line, (await storedAnalysis(made.analysis)).words) : {},
         };
         apply(addTake(scene, line, makeId('take'), take));
         after = line;
@@ -110,7 +122,16 @@ export function QuickFilm({ open, onClose, frame, fps, onMade }: { open: boolean
           <div className="mb-4 flex gap-6">
             <div className="flex-1">
               <div className="mb-1.5 text-[12px] text-ink-2">Voice</div>
-              <Button icon={<Mic2 size={15} strokeWidth={1.6} />} onClick={() => void chooseFiles(SOUND_TYPES, true).then((chosen) => chosen.length && setFiles(chosen))}>
+              <Button
+                icon={<Mic2 size={15} strokeWidth={1.6} />}
+                onClick={() =>
+                  void chooseFiles(SOUND_TYPES, true).then((chosen) => {
+                    if (!chosen.length) return;
+                    setFiles(chosen);
+                    setSaid([]);
+                  })
+                }
+              >
                 {files.length ? `${files.length} file${files.length === 1 ? '' : 's'}: ${files[0]?.name ?? ''}` : 'Choose voice files'}
               </Button>
               <p className="mt-1.5 mb-0 text-[12px] text-ink-2">
@@ -128,6 +149,23 @@ export function QuickFilm({ open, onClose, frame, fps, onMade }: { open: boolean
               </div>
             </div>
           </div>
+          {files.length > 0 && (
+            <fieldset className="scrolls m-0 mb-4 max-h-40 overflow-y-auto border-0 p-0">
+              <legend className="mb-1.5 p-0 text-[12px] text-ink-2">What is said: captions and gestures go by the words. Without them the voice alone moves the figure.</legend>
+              {files.map((file, index) => (
+                <textarea
+                  key={file.name}
+                  aria-label={`What is said in ${file.name}`}
+                  placeholder={files.length > 1 ? file.name : 'Write or paste the words of the recording'}
+                  rows={files.length > 1 ? 1 : 3}
+                  maxLength={4000}
+                  value={said[index] ?? ''}
+                  className="mb-1.5 block w-full rounded-[6px] border border-edge bg-white px-2 py-1 font-serif text-[15px] text-ink"
+                  onChange={(event) => setSaid(files.map((_, n) => (n === index ? event.target.value : (said[n] ?? ''))))}
+                />
+              ))}
+            </fieldset>
+          )}
           <div className="flex items-center justify-end gap-3">
             <span className="text-[12px] text-ink-2">{step}</span>
             <Button kind="primary" disabled={!!step} onClick={() => void make()}>

@@ -11,6 +11,7 @@ import type { FilmSchedule } from '#core/schedule/schedule';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
+import { readTextFile } from '../textFile.ts';
 import { Button, IconButton, Popover, PopoverPanel } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles } from '../voices.ts';
@@ -43,7 +44,7 @@ export function CaptionsMenu({ document, film }: { document: Document; film: Fil
     const [file] = await chooseFiles('.srt,.vtt,text/vtt', false);
     if (!file) return;
     try {
-      const text = await file.text();
+      const text = await readTextFile(file);
       const found = /^\uFEFF?WEBVTT/.test(text) ? readVtt(text) : readSrt(text);
       const lines = captionsByLine(film, found);
       run('Bring captions in', addCaptionTrack(makeId('captions'), { name: file.name.replace(/\.[^.]+$/, '').slice(0, 120) || 'Captions', language: '', lines }));

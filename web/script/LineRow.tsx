@@ -13,7 +13,7 @@ import { VOICE_PRESETS } from '#core/speech/voices';
 import { formatLength, formatMoment } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
-import { colourOf, type PlacedScene } from '../composer/film.ts';
+import { colourOf, type PlacedScene, speakerName } from '../composer/film.ts';
 import { playLine } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
 import { tellWriting } from '../state/ports.ts';
@@ -80,7 +80,7 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
   };
   const elsewhere = useProduction((state) => state.windows.some((window) => window.line === line.id));
   const versions = useProduction((state) => state.conflicts).filter((conflict) => sidesOf(document, conflict).some((side) => side.line?.line === line.id));
-  const name = line.line.role ? (document.production.roles[line.line.role]?.name ?? '') : '';
+  const name = speakerName(document, scene.id, line.line.role);
   const asked = line.line.direction || line.line.staging;
   return (
     <li

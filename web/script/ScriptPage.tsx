@@ -8,6 +8,7 @@ import type { Document } from '#core/document/schema';
 import { deleteLines, insertBeat, insertLine, setGap } from '#core/edit/commands/lines';
 import { setWordTimes } from '#core/edit/commands/takes';
 import { setBeat } from '#core/edit/commands/turns';
+import { bringSpeaker } from '#core/edit/create';
 import { writeFountain } from '#core/formats/fountain/write';
 import { readTextGrid } from '#core/formats/textgrid/textgrid';
 import { filmTextGrid, filmWordsCsv, wordTimesFrom } from '#core/formats/times/film';
@@ -22,6 +23,7 @@ import { playJoin } from '../composer/transport.ts';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
 import { choose, useView } from '../state/view.ts';
+import { readTextFile } from '../textFile.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { goOnWith } from '../typing/useTyped.ts';
 import { Button, Empty, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
@@ -69,7 +71,12 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
       onBegin={(text) => {
         const id = makeId('line');
         // The line is there with its first letter; it is written on in its own row.
-        const edit = flushSync(() => run('Write a line', insertLine(scene.id, id, place.role, text.trim(), place.after, makeId)));
+        const edit = flushSync(() =>
+          run('Write a line', (draft) => {
+            bringSpeaker(scene.id, place.role, makeId)(draft);
+            insertLine(scene.id, id, place.role, text.trim(), place.after, makeId)(draft);
+          }),
+        );
         if (!edit) return false;
         goOnWith({ kind: 'words', scene: scene.id, line: id }, edit);
         fresh.add(id);
@@ -312,7 +319,7 @@ function ScriptMenu({ document, film, scene, onPaste }: { document: Document; fi
               void chooseFiles('.fountain,.txt,.md,.csv,.tsv,text/*', false).then(async ([file]) => {
                 if (!file) return;
                 if (file.size > 4_000_000) return void toast.error('This file is too large for a script. Choose a text of up to 4 MB.');
-                bring(scene.id, scene.lines.at(-1)?.id, await file.text());
+                bring(scene.id, scene.lines.at(-1)?.id, await readTextFile(file));
               })
             }
           >
@@ -332,7 +339,7 @@ function ScriptMenu({ document, film, scene, onPaste }: { document: Document; fi
             className={ITEM}
             onSelect={() =>
               void chooseFiles('.TextGrid,.textgrid', false).then(async ([file]) => {
-                if (file) bringTimes(film, await file.text());
+                if (file) bringTimes(film, await readTextFile(file));
               })
             }
           >

@@ -2,14 +2,15 @@ import { Plus, Users } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Character, Document } from '#core/document/schema';
-import { addScene, emptyScene } from '#core/edit/commands/stage';
+import { addSceneAfter } from '#core/edit/create';
+import { playerOf } from '#core/schedule/casting';
 import type { FilmSchedule } from '#core/schedule/schedule';
 import { takeOf } from '#core/schedule/timing';
 import { VOICE_PRESETS } from '#core/speech/voices';
 import { formatLength, formatMoment } from '#core/time/format';
-import { inOrder, orderAtEnd } from '#core/time/order';
+import { inOrder } from '#core/time/order';
 import { CastClient } from '../cast/client.ts';
-import type { PlacedScene } from '../composer/film.ts';
+import { type PlacedScene, speakerName } from '../composer/film.ts';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
 import { view } from '../state/view.ts';
@@ -58,7 +59,7 @@ export function SideColumn({
         className="mt-1 flex items-center gap-2 rounded-[9px] px-1.5 py-1 text-left text-[12px] font-semibold text-act hover:bg-well"
         onClick={() => {
           const id = makeId('scene');
-          run('A scene', addScene(emptyScene(id, orderAtEnd(document.scenes), `Scene ${film.scenes.length + 1}`, scene.scene.backdrop)));
+          run('A scene', addSceneAfter(scene.id, id, `Scene ${film.scenes.length + 1}`, makeId));
           view({ scene: id });
           void navigate(`/p/${production}/script/${id}`);
         }}
@@ -73,14 +74,14 @@ export function SideColumn({
         const tone = toneOf(role.colour);
         const share = all ? talk(id) / all : 0;
         return (
-          <section key={id} aria-label={role.name} className="mb-2 rounded-[9px] border border-line bg-paper p-2">
+          <section key={id} aria-label={speakerName(document, scene.id, id)} className="mb-2 rounded-[9px] border border-line bg-paper p-2">
             <div className="flex items-center gap-2">
               <span className="overflow-hidden rounded-[6px]" style={{ background: tone.mid }}>
-                <Bitmap bitmap={faces.get(role.character ?? '')} width={44} height={42} className="!bg-transparent" />
+                <Bitmap bitmap={faces.get(playerOf(document, scene.scene, id)?.id ?? '')} width={44} height={42} className="!bg-transparent" />
               </span>
               <span className="min-w-0 flex-1">
                 <span className="flex items-center gap-1.5 text-[13px] font-[650]">
-                  <CutTag colour={role.colour} width={10} height={12} /> <span className="truncate">{role.name}</span>
+                  <CutTag colour={role.colour} width={10} height={12} /> <span className="truncate">{speakerName(document, scene.id, id)}</span>
                 </span>
                 <span className="block text-[12px] text-ink-2">
                   {lines.length} line{lines.length === 1 ? '' : 's'}, {formatLength(talk(id))}

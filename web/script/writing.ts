@@ -2,7 +2,7 @@ import type { Document, Scene } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
 import { insertScript, setDirection, setLineText } from '#core/edit/commands/lines';
 import { addScene, emptyScene } from '#core/edit/commands/stage';
-import { addSpeaker, checkSpeakers, designsFor, freePlace, voiceFor } from '#core/edit/create';
+import { addSpeaker, bringSpeaker, checkSpeakers, designsFor, freePlace, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
 import { marked, readScript } from '#core/formats/script/read';
 import { tidyName, withoutDirections } from '#core/formats/script/script';
@@ -102,7 +102,9 @@ export function castByName(scene: string, lineId: string, text: string, follows:
     (draft) => {
       setLineText(scene, lineId, said, makeId)(draft);
       const line = draft.scenes[scene]?.lines[lineId];
-      if (line) line.role = role;
+      if (!line) return;
+      line.role = role;
+      if (!line.offStage) bringSpeaker(scene, role, makeId)(draft);
     },
     follows ? { follows } : {},
   );
@@ -143,7 +145,16 @@ export function pasteScript(
         target = id;
       }
     }
-    const edit = run('Paste a script', insertScript(target, { lines }, roles, makeId, target === scene ? after : undefined), first ? { follows: first } : {});
+    const spoken = lines.flatMap(({ speaker, offStage }) => (offStage ? [] : (roles[speaker] ?? [])));
+    const into = target;
+    const edit = run(
+      'Paste a script',
+      (draft) => {
+        for (const role of new Set(spoken)) bringSpeaker(into, role, makeId)(draft);
+        return insertScript(into, { lines }, roles, makeId, into === scene ? after : undefined)(draft);
+      },
+      first ? { follows: first } : {},
+    );
     first ??= edit;
     scenes++;
   }

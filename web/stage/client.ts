@@ -111,6 +111,8 @@ export class StageClient {
     const buffer = await this.ask<ArrayBuffer>((id) => ({ kind: 'ground', id, scene, width }));
     return { width, height: buffer.byteLength / 4 / width, data: new Uint8ClampedArray(buffer) };
   }
+  /** Settles when the stage can paint a picture of one's own. */
+  fetched = async (media: string): Promise<void> => void (await this.ask<ArrayBuffer>((id) => ({ kind: 'fetch', id, media })));
   pixels = (scene: string, tick: number, width: number, height: number): Promise<ArrayBuffer> => this.ask((id) => ({ kind: 'pixels', id, scene, tick, width, height }));
 }
 

@@ -46,6 +46,11 @@ export class StageResources implements Resources {
     for (const [hash, analysis] of analyses) this.analyses.set(hash, analysis);
   }
 
+  /** Whether any picture that was asked for is still on its way. */
+  get waiting(): boolean {
+    return this.pictures.waiting;
+  }
+
   /** Waits until every picture that was asked for is there. */
   async arrived(): Promise<void> {
     while (this.pictures.waiting) await new Promise((next) => setTimeout(next, 30));

@@ -28,6 +28,8 @@ export type StageRequest =
   | { readonly kind: 'draw'; readonly scene: string; readonly tick: number; readonly wholeSet: boolean; readonly captions: boolean; readonly boxes?: boolean }
   | { readonly kind: 'thumb'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly wholeSet: boolean }
   | { readonly kind: 'portrait'; readonly id: string; readonly character: Character; readonly size: number; readonly background: string }
+  /** Brings a picture of one's own near; answered when it can be painted. */
+  | { readonly kind: 'fetch'; readonly id: string; readonly media: string }
   | { readonly kind: 'pixels'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly height: number }
   | { readonly kind: 'ground'; readonly id: string; readonly scene: string; readonly width: number };
 
@@ -158,7 +160,19 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     const picture = pictureOf(scene, tick, wholeSet, false);
     if (!picture) return;
     const height = Math.round((width * picture.height) / picture.width);
-    answerPicture(id, paintFully(await engine, picture, width, height));
+    const own = await engine;
+    const at = paintFully(own, picture, width, height);
+    if (!resources.waiting) return answerPicture(id, at);
+    // Pictures of one's own are fetched on first use: painted again once they are here.
+    at.dispose();
+    await resources.arrived();
+    answerPicture(id, paintFully(own, picture, width, height));
+  },
+  async fetch({ id, media }) {
+    resources.picture(media);
+    await resources.arrived();
+    const data = new ArrayBuffer(0);
+    self.postMessage({ kind: 'pixels', id, data } satisfies StageAnswer, { transfer: [data] });
   },
   async portrait({ id, character, size, background }) {
     const { nodes, skeleton } = drawFigure(character, posed({ smile: 0.6, lidLower: 0.15 }), MOUTH_CHART.rest);

@@ -63,6 +63,7 @@ export const setPart =
         if (gone) said.push(`${other === undefined ? 'Everyday' : character.outfits?.[other]?.name}: ${gone}`);
       }
     holder.parts[slot] = part;
+    for (const [cloth, colour] of Object.entries(partIn(slot, part)?.comesIn ?? {})) wardrobe(character, outfit, cloth).colours[cloth] = colour;
     return said.filter(Boolean).join(' ') || undefined;
   };
 

@@ -7,6 +7,8 @@ import type { Sketch } from '../sketch.ts';
 
 /** What every part says of itself. */
 export interface PartInfo {
+  /** Colours that it comes in, by cloth: a white coat is put on white. */
+  readonly comesIn?: Readonly<Record<string, string>>;
   readonly id: string;
   readonly name: string;
   /** Words by which it is found. */

@@ -8,6 +8,7 @@ export const labCoat: Garment = {
   name: 'White coat',
   words: ['doctor', 'laboratory', 'scientist', 'pharmacist'],
   colours: ['outer'],
+  comesIn: { outer: '#f3f2ec' },
   cloth: 'outer',
   sleeve: [5, 4.4, 4.6],
   grow: 5.5,
