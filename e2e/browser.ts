@@ -67,6 +67,11 @@ export async function openBrowser({ width = 1280, height = 800, microphone }: { 
     all: (css: string): Promise<WebElement[]> => driver.findElements(By.css(css)),
     button: (name: string): Promise<WebElement> =>
       driver.wait(until.elementLocated(By.xpath(`//button[normalize-space()="${name}" or @aria-label="${name}"]`)), 45_000, `No button is called ${name}`),
+    /** Opens a field by click and clicks the option of this value. */
+    async pick(field: string, value: string): Promise<void> {
+      await driver.wait(until.elementLocated(By.css(`button[role="combobox"][aria-label="${field}"]`)), 45_000, `No field is called ${field}`).click();
+      await driver.wait(until.elementLocated(By.css(`[role="option"][data-option-value="${value}"]`)), 15_000, `${field} does not offer ${value}`).click();
+    },
     /** Gives files to the chooser that a button opens. */
     async choose(press: () => Promise<void>, ...files: string[]): Promise<void> {
       await run('HTMLInputElement.prototype.click = function () { if (this.type !== "file") this.dispatchEvent(new MouseEvent("click", { bubbles: true })); }');

@@ -362,8 +362,7 @@ describe('export', () => {
     const id = (await productions()).find((p) => p.lines === 4)?.id as string;
     await browser.driver.get(`${house.url}/p/${id}/export`);
     await browser.find('[data-export]');
-    const size = await browser.driver.findElement(By.xpath('//label[contains(., "Size")]/select'));
-    await size.findElement(By.css('option[value="540"]')).click();
+    await browser.pick('Size', '540');
     await (await browser.find('[data-export]')).click();
     await browser.until('the film is made', `return document.querySelector('[data-film="done"] [data-download]')`, 150_000);
     const link = await browser.find('[data-film="done"] [data-download]');

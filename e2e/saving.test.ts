@@ -194,7 +194,7 @@ describe('keys in the composer', () => {
     await press(' ');
     expect(await state('return Object.keys(d.scenes).length')).toBe(2);
     expect(await state('return v.playing')).toBe(false);
-    await (await browser.find('input[aria-label="Zoom of ribbon and lanes"]')).click();
+    await (await browser.find('[role="slider"][aria-label="Zoom of ribbon and lanes"]')).click();
     await undoKey();
     await browser.until('the scene is gone again', 'return Object.keys(kipzo.production.getState().document.scenes).length === 1');
   });

@@ -4,9 +4,10 @@ import { setFigure, setTemper } from '#core/edit/commands/cast';
 import { bodyOf } from '#core/figure/mascots/index';
 import { heightOf } from '#core/figure/proportions';
 import { preview, run } from '../state/production.ts';
+import { Slider } from '../ui/fields.tsx';
 
-type Dial = Exclude<keyof Character['figure'], 'age'>;
-const DIALS: readonly (readonly [Dial, string, string, string])[] = [
+type DialName = Exclude<keyof Character['figure'], 'age'>;
+const DIALS: readonly (readonly [DialName, string, string, string])[] = [
   ['build', 'Build', 'slim', 'broad'],
   ['height', 'Height', 'short', 'tall'],
   ['shoulders', 'Shoulders', 'narrow', 'wide'],
@@ -45,7 +46,7 @@ export function Body({ character }: { character: Character }) {
         <span className="text-[12px] text-ink-2">{heads} heads tall</span>
       </div>
       {!mascot && (
-        <Slider
+        <Dial
           label="Age"
           told={`${figure.age} years`}
           min={6}
@@ -58,7 +59,7 @@ export function Body({ character }: { character: Character }) {
         />
       )}
       {dials.slice(0, all ? dials.length : 2).map(([key, label, less, more]) => (
-        <Slider
+        <Dial
           key={key}
           label={label}
           told={told(figure[key], less, more)}
@@ -78,7 +79,7 @@ export function Body({ character }: { character: Character }) {
             ['tense', 'Tense', 'loose', 'tense'],
           ] as const
         ).map(([key, label, less, more]) => (
-          <Slider
+          <Dial
             key={key}
             label={label}
             told={temper[key] < 0.35 ? less : temper[key] > 0.65 ? more : 'middle'}
@@ -98,16 +99,12 @@ export function Body({ character }: { character: Character }) {
   );
 }
 
-function Slider({
+/** A dial of the body: its name and what it says above, filled from the middle. */
+function Dial({
   label,
   told: words,
-  min,
-  max,
-  step,
-  value,
   middle,
-  onTry,
-  onTake,
+  ...rest
 }: {
   label: string;
   told: string;
@@ -119,26 +116,13 @@ function Slider({
   onTry: (value: number) => void;
   onTake: (value: number) => void;
 }) {
-  const share = (v: number): number => ((v - min) / (max - min)) * 100;
-  const [a, b] = [Math.min(share(middle), share(value)), Math.max(share(middle), share(value))];
   return (
-    <label className="mb-1.5 block text-[12px] text-ink-2">
+    <div className="mb-1.5 text-[12px] text-ink-2">
       <span className="flex justify-between">
         {label}
         <span className="font-[650] text-ink">{words}</span>
       </span>
-      <input
-        type="range"
-        min={min}
-        max={max}
-        step={step}
-        value={value}
-        className="dial h-4 w-full cursor-pointer appearance-none bg-transparent"
-        style={{ ['--fill' as string]: `linear-gradient(90deg, var(--color-line) ${a}%, var(--color-act) ${a}%, var(--color-act) ${b}%, var(--color-line) ${b}%)` }}
-        onChange={(event) => onTry(Number(event.target.value))}
-        onPointerUp={(event) => onTake(Number(event.currentTarget.value))}
-        onKeyUp={(event) => onTake(Number(event.currentTarget.value))}
-      />
-    </label>
+      <Slider label={`${label}, ${words}`} text={words} origin={middle} {...rest} />
+    </div>
   );
 }

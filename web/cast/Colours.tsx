@@ -6,6 +6,7 @@ import type { Recipe } from '#core/edit/change';
 import { setColours, setSkin } from '#core/edit/commands/cast';
 import { DEFAULT_COLOURS } from '#core/figure/model';
 import { preview, run, useProduction } from '../state/production.ts';
+import { Slider } from '../ui/fields.tsx';
 import { colourName, coloursIn, type RoomSlot } from './slots.ts';
 
 /** Colours of hair and eyes that people have. */
@@ -193,18 +194,15 @@ export function Skin({ character }: { character: Character }) {
           </button>
         ))}
       </div>
-      <input
-        type="range"
+      <Slider
+        label="Skin, light to deep"
         min={0}
         max={1}
         step={0.005}
-        aria-label="Skin, light to deep"
         value={position}
-        className="skin-ramp h-6 w-full cursor-pointer appearance-none rounded-[6px]"
-        style={{ background: gradient }}
-        onChange={(event) => preview(setSkin(character.id, { position: Number(event.target.value) }))}
-        onPointerUp={(event) => commit(Number(event.currentTarget.value))}
-        onKeyUp={(event) => commit(Number(event.currentTarget.value))}
+        ramp={gradient}
+        onTry={(next) => preview(setSkin(character.id, { position: next }))}
+        onTake={commit}
       />
     </section>
   );

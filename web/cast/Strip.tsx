@@ -3,6 +3,7 @@ import type { Character } from '#core/document/schema';
 import { MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { Bitmap } from '../ui/Bitmap.tsx';
+import { Choice } from '../ui/fields.tsx';
 import type { Trying } from '../workers/cast.worker.ts';
 import type { CastClient } from './client.ts';
 
@@ -63,22 +64,16 @@ export function Strip({ client, character, trying, onTry }: { client: CastClient
       <section aria-label="Try a face" className="min-w-0 flex-1">
         <div className="mb-1 flex items-center justify-between">
           <h2 className="m-0 text-[13px] font-[680]">Try a face</h2>
-          <label className="flex items-center gap-1.5 text-[12px] text-ink-2">
+          <span className="flex items-center gap-1.5 text-[12px] text-ink-2">
             Mouth
-            <select
-              aria-label="Mouth shape"
+            <Choice
+              label="Mouth shape"
+              size="small"
               value={trying.mouth ?? ''}
-              onChange={(event) => onTry({ mouth: (event.target.value || undefined) as MouthShape | undefined })}
-              className="h-6 rounded-[6px] border border-edge bg-white px-1 text-[12px] text-ink"
-            >
-              <option value="">at rest</option>
-              {MOUTH_SHAPES.map((shape) => (
-                <option key={shape} value={shape}>
-                  {shape}
-                </option>
-              ))}
-            </select>
-          </label>
+              options={[{ value: '', label: 'at rest' }, ...MOUTH_SHAPES.map((shape) => ({ value: shape, label: shape }))]}
+              onChange={(shape) => onTry({ mouth: (shape || undefined) as MouthShape | undefined })}
+            />
+          </span>
         </div>
         <div className="scrolls flex gap-0.5 overflow-x-auto">
           {FACES.map((face) => (

@@ -8,6 +8,7 @@ import { designed } from '#core/figure/cast';
 import { dressed } from '#core/figure/outfits';
 import { sampleDocument } from '#core/testing/samples';
 import { useProduction } from '../state/production.ts';
+import { drag, release } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
 import { Body } from './Body.tsx';
 import { Colours, Skin } from './Colours.tsx';
@@ -139,16 +140,16 @@ describe('skin and body', () => {
   it('follow the slider while it is dragged and are one step when it is let go', () => {
     show('hair');
     const skin = screen.getByRole('slider', { name: 'Skin, light to deep' });
-    fireEvent.change(skin, { target: { value: '0.4' } });
+    drag(skin, 0.4);
     expect(tried()?.skin.position).toBe(0.4);
     expect(useProduction.getState().log).toHaveLength(0);
-    fireEvent.pointerUp(skin);
+    release(skin);
     expect(stored().skin.position).toBe(0.4);
     expect(useProduction.getState().log).toHaveLength(1);
     const age = screen.getByRole('slider', { name: /^Age/ });
-    fireEvent.change(age, { target: { value: '70' } });
+    drag(age, 70);
     expect(screen.getByText('70 years')).toBeTruthy();
-    fireEvent.pointerUp(age);
+    release(age);
     expect(stored().figure.age).toBe(70);
   });
   it('offer undertones and more dials', () => {

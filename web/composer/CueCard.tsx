@@ -10,22 +10,14 @@ import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useOpenDocument } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { useTyped } from '../typing/useTyped.ts';
+import { NamedChoice, NamedSlider } from '../ui/fields.tsx';
 import { IconButton, ValueField } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
 import { cueLabel, FRAMING_NAMES, nameOfLayer } from './lanes.ts';
 import { SoundFields } from './SoundFields.tsx';
 
 const Pick = ({ label, value, options, onChange }: { label: string; value: string; options: readonly (readonly [string, string])[]; onChange: (value: string) => void }) => (
-  <label className="flex min-w-0 flex-col gap-1 text-[12px] text-ink-2">
-    {label}
-    <select value={value} onChange={(event) => onChange(event.target.value)} className="h-[28px] w-full rounded-[6px] border border-edge bg-white px-1.5 text-[13px] text-ink">
-      {options.map(([key, text]) => (
-        <option key={key} value={key}>
-          {text}
-        </option>
-      ))}
-    </select>
-  </label>
+  <NamedChoice label={label} value={value} options={options.map(([key, text]) => ({ value: key, label: text }))} onChange={onChange} />
 );
 
 /** The chosen cue: where it hangs, how long it holds, and its own values. */
@@ -119,18 +111,7 @@ function Own({
 }): ReactNode {
   const people = Object.entries(scene.scene.layers).filter(([, layer]) => layer.kind === 'character');
   const strength = (value: number, top: number): ReactNode => (
-    <label className="flex flex-col gap-1 text-[12px] text-ink-2">
-      Strength {Math.round(value * 100)} %
-      <input
-        type="range"
-        min={0.2}
-        max={top}
-        step={0.05}
-        value={value}
-        className="mt-1.5 accent-act"
-        onChange={(event) => change({ strength: Number(event.target.value) } as Partial<Cue>)}
-      />
-    </label>
+    <NamedSlider label={`Strength ${Math.round(value * 100)} %`} min={0.2} max={top} step={0.05} value={value} onTake={(next) => change({ strength: next } as Partial<Cue>)} />
   );
   switch (cue.kind satisfies CueKind) {
     case 'gesture': {

@@ -15,6 +15,7 @@ import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { run, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
+import { Choice } from '../ui/fields.tsx';
 import type { PlacedScene } from './film.ts';
 import { FRAMING_NAMES } from './lanes.ts';
 
@@ -152,13 +153,7 @@ export function HangMenu({ scene }: { scene: PlacedScene }) {
         <span className="font-serif text-[15px] font-semibold">{word.text}</span>
         <span className="flex-1" />
         {kind !== 'camera' && kind !== 'caption' && kind !== 'sound' && people.length > 1 && (
-          <select aria-label="Who" value={who} onChange={(event) => setWho(event.target.value)} className="h-6 rounded-[6px] border border-edge bg-white px-1 text-[12px]">
-            {people.map(([id]) => (
-              <option key={id} value={id}>
-                {nameOf(id)}
-              </option>
-            ))}
-          </select>
+          <Choice label="Who" size="small" value={who ?? ''} options={people.map(([id]) => ({ value: id, label: nameOf(id) }))} onChange={setWho} />
         )}
       </div>
       <div className="flex min-h-0 flex-1">

@@ -9,6 +9,7 @@ import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
 import { choose, chosenLayers, useView, view } from '../state/view.ts';
 import { useTyped } from '../typing/useTyped.ts';
+import { Choice } from '../ui/fields.tsx';
 import { Button, CutTag, Empty, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
@@ -82,19 +83,16 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
         {beat ? (
           <span className="text-[13px] font-[680]">beat</span>
         ) : (
-          <select
-            aria-label="Who speaks this line"
+          <Choice
+            label="Who speaks this line"
+            look="words"
+            size="small"
+            colour={tone.deep}
+            className="-ml-1 font-[680]"
             value={line.line.role ?? ''}
-            onChange={(event) => run('Give the line to another speaker', giveLine(scene.id, line.id, event.target.value))}
-            className="-ml-1 rounded-[6px] border border-transparent bg-transparent py-0.5 text-[13px] font-[680] hover:border-edge"
-            style={{ color: tone.deep }}
-          >
-            {inOrder(document_.production.roles).map(([id, role]) => (
-              <option key={id} value={id}>
-                {role.name}
-              </option>
-            ))}
-          </select>
+            options={inOrder(document_.production.roles).map(([id, role]) => ({ value: id, label: role.name }))}
+            onChange={(role) => run('Give the line to another speaker', giveLine(scene.id, line.id, role))}
+          />
         )}
         <span className="flex-1" />
         <span className="text-[12px] text-ink-2">

@@ -9,6 +9,7 @@ import { BEDS, OWN_SOUNDS, ownSource } from '#core/sound/own/index';
 import { parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { uploadMedia } from '../api.ts';
+import { Check, NamedChoice, NamedSlider } from '../ui/fields.tsx';
 import { IconButton, ValueField } from '../ui/parts.tsx';
 import { chooseFiles, SOUND_TYPES } from '../voices.ts';
 import { audition, stop } from './transport.ts';
@@ -34,33 +35,20 @@ export function SoundFields({ sound, fps, onChange }: { sound: Sounding; fps: nu
   );
   return (
     <div className="grid grid-cols-3 gap-2">
-      <label className="col-span-2 flex min-w-0 flex-col gap-1 text-[12px] text-ink-2">
-        Sound
-        <select
-          value={sound.source}
-          className="h-[28px] w-full rounded-[6px] border border-edge bg-white px-1.5 text-[13px] text-ink"
-          onChange={(event) => {
-            const own = OWN_SOUNDS.find(({ id }) => ownSource(id) === event.target.value);
-            if (own) onChange({ source: ownSource(own.id), name: own.name });
-          }}
-        >
-          {!sound.source.startsWith('own:') && <option value={sound.source}>{sound.name}</option>}
-          <optgroup label="Music">
-            {BEDS.map(({ id, name }) => (
-              <option key={id} value={ownSource(id)}>
-                {name}
-              </option>
-            ))}
-          </optgroup>
-          <optgroup label="Sounds">
-            {OWN_SOUNDS.filter(({ kind }) => kind === 'sound').map(({ id, name }) => (
-              <option key={id} value={ownSource(id)}>
-                {name}
-              </option>
-            ))}
-          </optgroup>
-        </select>
-      </label>
+      <NamedChoice
+        label="Sound"
+        className="col-span-2"
+        value={sound.source}
+        options={[
+          ...(sound.source.startsWith('own:') ? [] : [{ value: sound.source, label: sound.name }]),
+          { label: 'Music', options: BEDS.map(({ id, name }) => ({ value: ownSource(id), label: name })) },
+          { label: 'Sounds', options: OWN_SOUNDS.filter(({ kind }) => kind === 'sound').map(({ id, name }) => ({ value: ownSource(id), label: name })) },
+        ]}
+        onChange={(source) => {
+          const own = OWN_SOUNDS.find(({ id }) => ownSource(id) === source);
+          if (own) onChange({ source, name: own.name });
+        }}
+      />
       <span className="flex items-end gap-1">
         <IconButton
           label={heard ? 'Stop' : 'Hear it alone'}
@@ -77,7 +65,7 @@ export function SoundFields({ sound, fps, onChange }: { sound: Sounding; fps: nu
           <Upload size={13} strokeWidth={1.6} />
         </IconButton>
       </span>
-      <Dial
+      <NamedSlider
         label={`Level ${sound.gainDb > 0 ? '+' : ''}${sound.gainDb} dB`.replace('-', '−')}
         min={-40}
         max={12}
@@ -85,7 +73,7 @@ export function SoundFields({ sound, fps, onChange }: { sound: Sounding; fps: nu
         value={sound.gainDb}
         onTake={(gainDb) => onChange({ gainDb })}
       />
-      <Dial
+      <NamedSlider
         label={sound.pan === 0 ? 'In the middle' : `${Math.round(Math.abs(sound.pan) * 100)} % ${sound.pan < 0 ? 'left' : 'right'}`}
         min={-1}
         max={1}
@@ -93,7 +81,7 @@ export function SoundFields({ sound, fps, onChange }: { sound: Sounding; fps: nu
         value={sound.pan}
         onTake={(pan) => onChange({ pan })}
       />
-      <Dial
+      <NamedSlider
         label={sound.duck?.amountDb ? `Under voices −${sound.duck.amountDb} dB` : 'Not under voices'}
         min={0}
         max={30}
@@ -112,40 +100,12 @@ export function SoundFields({ sound, fps, onChange }: { sound: Sounding; fps: nu
             ['solo', 'Only this'],
           ] as const
         ).map(([key, label]) => (
-          <label key={key} className="flex items-center gap-1.5">
-            <input type="checkbox" checked={sound[key]} onChange={(event) => onChange({ [key]: event.target.checked })} />
+          <Check key={key} checked={sound[key]} onChange={(on) => onChange({ [key]: on })}>
             {label}
-          </label>
+          </Check>
         ))}
       </span>
     </div>
-  );
-}
-
-function Dial({ label, min, max, step, value, onTake }: { label: string; min: number; max: number; step: number; value: number; onTake: (value: number) => void }) {
-  const [draft, setDraft] = useState<number>();
-  const share = (((draft ?? value) - min) / (max - min)) * 100;
-  const commit = (): void => {
-    if (draft !== undefined && draft !== value) onTake(draft);
-    setDraft(undefined);
-  };
-  return (
-    <label className="flex min-w-0 flex-col gap-1 text-[12px] text-ink-2">
-      <span className="truncate">{label}</span>
-      <input
-        type="range"
-        min={min}
-        max={max}
-        step={step}
-        value={draft ?? value}
-        className="dial h-4 w-full cursor-pointer appearance-none bg-transparent"
-        style={{ ['--fill' as string]: `linear-gradient(90deg, var(--color-act) ${share}%, var(--color-line) ${share}%)` }}
-        onChange={(event) => setDraft(Number(event.target.value))}
-        onPointerUp={commit}
-        onKeyUp={commit}
-        onBlur={commit}
-      />
-    </label>
   );
 }
 

@@ -8,6 +8,7 @@ import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
+import { choose, offered } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
 import { useFilm } from './film.ts';
 import { HangMenu } from './HangMenu.tsx';
@@ -61,16 +62,16 @@ describe('the card of a line', () => {
     show();
     act(() => view({ line }));
     expect(screen.getByText('Line 1,')).toBeTruthy();
-    expect((screen.getByLabelText('Who speaks this line') as HTMLSelectElement).selectedOptions[0]?.textContent).toBe('Marit');
+    expect(screen.getByLabelText('Who speaks this line').textContent).toBe('Marit');
     expect(screen.getByText('Nothing yet. Click a word, or drag it down onto a lane.')).toBeTruthy();
   });
 
   it('gives the line to somebody else', () => {
     show();
     act(() => view({ line }));
-    const select = screen.getByLabelText('Who speaks this line') as HTMLSelectElement;
-    const tully = [...select.options].find((option) => option.textContent === 'Tully')?.value as string;
-    fireEvent.change(select, { target: { value: tully } });
+    const field = screen.getByLabelText('Who speaks this line');
+    const tully = offered(field).find(({ label }) => label === 'Tully')?.value as string;
+    choose(field, tully);
     expect(useProduction.getState().document?.scenes[made.scene]?.lines[line]?.role).toBe(tully);
   });
 
@@ -117,15 +118,15 @@ describe('the card of a cue', () => {
   };
 
   it('hangs it from another word of its line', () => {
-    fireEvent.change(card().getByLabelText('Starts at'), { target: { value: words[3] } });
+    choose(card().getByLabelText('Starts at'), words[3] as string);
     expect(cues()[0]?.start).toMatchObject({ to: 'word', word: words[3], offset: 0 });
   });
 
   it('lets it go to the clock, where it was', () => {
-    fireEvent.change(card().getByLabelText('Starts at'), { target: { value: '' } });
+    choose(card().getByLabelText('Starts at'), '');
     expect(cues()[0]?.start).toMatchObject({ to: 'scene' });
     expect(cues()[0]?.start.offset).toBeGreaterThan(0);
-    expect(screen.getByText('placed by hand', { selector: 'span' })).toBeTruthy();
+    expect(screen.getAllByText('placed by hand').length).toBeTruthy();
   });
 
   it('nudges it by a frame with the arrows, by ten with Shift', () => {
@@ -149,7 +150,7 @@ describe('the card of a cue', () => {
   });
 
   it('holds it until a word', () => {
-    fireEvent.change(card().getByLabelText('Hold until'), { target: { value: words[4] } });
+    choose(card().getByLabelText('Hold until'), words[4] as string);
     expect(cues()[0]?.end).toMatchObject({ to: 'word', word: words[4], edge: 'end' });
   });
 
@@ -187,7 +188,7 @@ describe('hanging a cue from a word', () => {
   it('belongs to the speaker unless somebody else is chosen', () => {
     show();
     open();
-    fireEvent.change(screen.getByLabelText('Who'), { target: { value: layers[1] } });
+    choose(screen.getByLabelText('Who'), layers[1] as string);
     fireEvent.click(screen.getByRole('tab', { name: 'Face' }));
     fireEvent.click(screen.getByText('Surprised'));
     expect(cues()[0]).toMatchObject({ kind: 'face', expression: 'surprised', layer: layers[1] });

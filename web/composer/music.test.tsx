@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { FilmSound } from '#core/document/schema';
 import { sampleDocument } from '#core/testing/samples';
 import { undo, useProduction } from '../state/production.ts';
+import { choose, slide } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
 import { FilmMusic } from './FilmMusic.tsx';
 import { useFilm } from './film.ts';
@@ -46,8 +47,7 @@ const write = (label: string, text: string): void => {
   fireEvent.keyDown(screen.getByLabelText(new RegExp(`^${label}`)), { key: 'Enter' });
 };
 const turn = (label: RegExp, value: number): void => {
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
-  fireEvent.pointerUp(screen.getByLabelText(label));
+  slide(screen.getByLabelText(label), value);
 };
 
 describe('music under the whole film', () => {
@@ -95,7 +95,7 @@ describe('music under the whole film', () => {
   });
   it('is another one when another is chosen, and several lie over each other', () => {
     lay();
-    fireEvent.change(screen.getByLabelText('Sound'), { target: { value: 'own:night-lamp' } });
+    choose(screen.getByLabelText('Sound'), 'own:night-lamp');
     expect(only()).toMatchObject({ name: 'Night lamp', source: 'own:night-lamp' });
     fireEvent.click(screen.getByRole('button', { name: 'Bright morning' }));
     expect(

@@ -33,6 +33,7 @@ import { openProduction, preview, run, useDocument, useOpenDocument, useProducti
 import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
+import { Choice } from '../ui/fields.tsx';
 import { Button, Empty } from '../ui/parts.tsx';
 import type { Trying } from '../workers/cast.worker.ts';
 import { NotFound } from './NotFound.tsx';
@@ -215,37 +216,24 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                 />
                 {stored.kind === 'person' && <Outfits character={stored} outfit={outfit} onWear={(next) => setWorn(next ? { id: stored.id, outfit: next } : undefined)} />}
                 <span className="flex-1" />
-                <select
-                  aria-label="Try before a backdrop"
+                <Choice
+                  label="Try before a backdrop"
+                  className="w-28 bg-paper"
                   value={ground}
-                  onChange={(event) => setGround(event.target.value)}
-                  className="h-7 w-28 min-w-0 rounded-[7px] border border-edge bg-paper px-1.5 text-[13px]"
-                >
-                  <option value="">Plain room</option>
-                  {inOrder(document.scenes).map(([key, { title }]) => (
-                    <option key={key} value={key}>
-                      {title}
-                    </option>
-                  ))}
-                  {SETS.map(({ id: set, name }) => (
-                    <option key={set} value={`set ${set}`}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-                <select
-                  aria-label="Try an action"
+                  options={[
+                    { value: '', label: 'Plain room' },
+                    { label: 'Scenes', options: inOrder(document.scenes).map(([key, { title }]) => ({ value: key, label: title })) },
+                    { label: 'Backdrops', options: SETS.map(({ id: set, name }) => ({ value: `set ${set}`, label: name })) },
+                  ]}
+                  onChange={setGround}
+                />
+                <Choice
+                  label="Try an action"
+                  className="w-32 bg-paper"
                   value={trying.action ?? ''}
-                  onChange={(event) => setTrying({ ...trying, action: event.target.value || undefined })}
-                  className="h-7 w-32 min-w-0 rounded-[7px] border border-edge bg-paper px-1.5 text-[13px]"
-                >
-                  <option value="">Stand</option>
-                  {ACTIONS.map(({ id: action, name }) => (
-                    <option key={action} value={action}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
+                  options={[{ value: '', label: 'Stand' }, ...ACTIONS.map(({ id: action, name }) => ({ value: action, label: name }))]}
+                  onChange={(action) => setTrying({ ...trying, action: action || undefined })}
+                />
                 <Button
                   kind="outline"
                   onPointerDown={() => setComparing(true)}

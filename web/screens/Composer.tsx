@@ -27,6 +27,7 @@ import { useOpened } from '../state/opened.ts';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
+import { Check, Choice, Slider } from '../ui/fields.tsx';
 import { Button, IconButton } from '../ui/parts.tsx';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
@@ -180,18 +181,14 @@ function Status({ scene }: { scene: PlacedScene }) {
   return (
     <footer className="flex h-[30px] shrink-0 items-center gap-4 border-t border-line bg-bench px-3 text-[12px] text-ink-2">
       <span className="flex items-center gap-1">
-        <select
-          aria-label="Scene"
+        <Choice
+          label="Scene"
+          look="words"
+          size="small"
           value={scene.id}
-          onChange={(event) => goTo(event.target.value)}
-          className="rounded-[5px] border border-transparent bg-transparent hover:border-edge"
-        >
-          {scenes.map(([id], n) => (
-            <option key={id} value={id}>
-              Scene {n + 1} of {scenes.length}
-            </option>
-          ))}
-        </select>
+          options={scenes.map(([id], n) => ({ value: id, label: `Scene ${n + 1} of ${scenes.length}` }))}
+          onChange={goTo}
+        />
         <TypedName key={scene.id} target={{ kind: 'scene', scene: scene.id }} value={scene.scene.title} label="Name of the scene" className="px-1 font-[650] text-ink" />
         <IconButton
           label="New scene"
@@ -222,30 +219,19 @@ function Status({ scene }: { scene: PlacedScene }) {
         {scene.lines.length} line{scene.lines.length === 1 ? '' : 's'}
       </span>
       <span>{scene.fps} frames per second</span>
-      <label className="flex items-center gap-1.5">
+      <span className="flex items-center gap-1.5">
         Drawn
-        <select
-          aria-label="Drawing style"
+        <Choice
+          label="Drawing style"
+          size="small"
           value={style}
-          onChange={(event) => run('Change the drawing style', setProduction({ style: event.target.value as typeof style }))}
-          className="h-6 rounded-[6px] border border-line bg-paper px-1 text-[12px]"
-        >
-          {STYLES.map(({ id: key, name }) => (
-            <option key={key} value={key}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          className="accent-act"
-          checked={scene.scene.captions}
-          onChange={(event) => run('Captions from the words', setCaptions(scene.id, event.target.checked))}
+          options={STYLES.map(({ id: key, name }) => ({ value: key, label: name }))}
+          onChange={(next) => run('Change the drawing style', setProduction({ style: next as typeof style }))}
         />
+      </span>
+      <Check checked={scene.scene.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
         Captions from the words
-      </label>
+      </Check>
       <span className="flex-1" />
       <GapsMenu scene={scene}>
         <button type="button" data-scene={index + 1} className="inline-flex h-6 items-center gap-1 rounded-[6px] px-1.5 hover:bg-paper" aria-label="Change the gaps of this scene">
@@ -253,20 +239,20 @@ function Status({ scene }: { scene: PlacedScene }) {
           <ChevronUp size={13} strokeWidth={1.8} />
         </button>
       </GapsMenu>
-      <label className="flex items-center gap-2">
+      <span className="flex items-center gap-2">
         Zoom
-        <input
-          aria-label="Zoom of ribbon and lanes"
-          type="range"
+        <Slider
+          label="Zoom of ribbon and lanes"
           min={Math.log(8)}
           max={Math.log(400)}
           step={0.01}
           value={Math.log(zoom)}
-          className="w-28 accent-act"
-          onChange={(event) => view({ zoom: Math.exp(Number(event.target.value)) })}
+          className="!w-28"
+          onTry={(next) => view({ zoom: Math.exp(next) })}
+          onTake={(next) => view({ zoom: Math.exp(next) })}
         />
         <span className="w-20">{Math.round(room / zoom)} s in view</span>
-      </label>
+      </span>
     </footer>
   );
 }

@@ -15,6 +15,7 @@ import { stage } from '../stage/client.ts';
 import { useAnalyses, wantAnalyses } from '../state/analyses.ts';
 import { openProduction, useProduction } from '../state/production.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
+import { NamedChoice } from '../ui/fields.tsx';
 import { Button, ValueField } from '../ui/parts.tsx';
 import { MiniRibbon } from './Home.tsx';
 import { NotFound } from './NotFound.tsx';
@@ -184,36 +185,21 @@ function Page() {
             ))}
           </fieldset>
           <div className="grid grid-cols-2 gap-3">
-            <label className="flex flex-col gap-1 text-[12px] text-ink-2">
-              Size
-              <select
-                value={side}
-                onChange={(event) => setSide(Number(event.target.value))}
-                className="h-[28px] rounded-[6px] border border-edge bg-white px-1.5 text-[13px] text-ink"
-              >
-                {SIDES.map((s) => (
-                  <option key={s} value={s}>
-                    {even((FRAMES[shape][0] * s) / 1080)} × {even((FRAMES[shape][1] * s) / 1080)}
-                    {s === 1080 ? ', good for all' : s === 2160 ? ', very large' : s === 540 ? ', quick look' : ''}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label className="flex flex-col gap-1 text-[12px] text-ink-2">
-              Frames a second
-              <select
-                value={fps}
-                onChange={(event) => setFps(Number(event.target.value) as FrameRate)}
-                className="h-[28px] rounded-[6px] border border-edge bg-white px-1.5 text-[13px] text-ink"
-              >
-                {FRAME_RATES.map((rate) => (
-                  <option key={rate} value={rate}>
-                    {rate}
-                    {rate === document.production.fps ? ', as the production' : ''}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <NamedChoice
+              label="Size"
+              value={String(side)}
+              options={SIDES.map((s) => ({
+                value: String(s),
+                label: `${even((FRAMES[shape][0] * s) / 1080)} × ${even((FRAMES[shape][1] * s) / 1080)}${s === 1080 ? ', good for all' : s === 2160 ? ', very large' : s === 540 ? ', quick look' : ''}`,
+              }))}
+              onChange={(next) => setSide(Number(next))}
+            />
+            <NamedChoice
+              label="Frames a second"
+              value={String(fps)}
+              options={FRAME_RATES.map((rate) => ({ value: String(rate), label: `${rate}${rate === document.production.fps ? ', as the production' : ''}` }))}
+              onChange={(next) => setFps(Number(next) as FrameRate)}
+            />
             <ValueField
               label="From"
               value={formatMoment(from)}

@@ -15,6 +15,7 @@ import { FRAME_RATES, type FrameRate } from '#core/time/ticks';
 import { getJson, sendJson } from '../api.ts';
 import { makeId } from '../ids.ts';
 import { useKept } from '../typing/useKept.ts';
+import { Choice } from '../ui/fields.tsx';
 import { Button, CutTag, EditableName, Mark } from '../ui/parts.tsx';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { QuickFilm } from './QuickFilm.tsx';
@@ -206,11 +207,20 @@ function NewBand({ onMade }: { onMade: (id: string) => void }) {
           </p>
         </div>
         <div className="flex shrink-0 items-center gap-2 pt-1">
-          <Choice label="Frame" value={frame} options={Object.entries(FRAME_NAMES)} onChange={(value) => setFrame(value as FrameShape)} />
+          <Choice
+            label="Frame"
+            value={frame}
+            size="large"
+            className="bg-paper font-semibold"
+            options={Object.entries(FRAME_NAMES).map(([key, name]) => ({ value: key, label: name }))}
+            onChange={(value) => setFrame(value as FrameShape)}
+          />
           <Choice
             label="Frames a second"
             value={String(fps)}
-            options={FRAME_RATES.map((rate) => [String(rate), `${rate} fps`])}
+            size="large"
+            className="bg-paper font-semibold"
+            options={FRAME_RATES.map((rate) => ({ value: String(rate), label: `${rate} fps` }))}
             onChange={(value) => setFps(Number(value) as FrameRate)}
           />
           <Button icon={<Film size={15} strokeWidth={1.6} />} onClick={() => setQuick(true)}>
@@ -228,32 +238,6 @@ function NewBand({ onMade }: { onMade: (id: string) => void }) {
     </section>
   );
 }
-
-export const Choice = ({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: readonly (readonly [string, string])[];
-  onChange: (value: string) => void;
-}) => (
-  <select
-    aria-label={label}
-    title={label}
-    value={value}
-    onChange={(event) => onChange(event.target.value)}
-    className="h-[30px] rounded-[7px] border border-edge bg-paper px-2 text-[13px] font-semibold"
-  >
-    {options.map(([key, text]) => (
-      <option key={key} value={key}>
-        {text}
-      </option>
-    ))}
-  </select>
-);
 
 function changed(date: string): string {
   const at = new Date(date);

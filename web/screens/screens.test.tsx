@@ -7,6 +7,7 @@ import type { FilmProgress, ListedProduction } from '#core/document/answers';
 import type { Document } from '#core/document/schema';
 import { sampleDocument } from '#core/testing/samples';
 import { useProduction } from '../state/production.ts';
+import { choose } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
 import { Export } from './Export.tsx';
 import { Home } from './Home.tsx';
@@ -141,7 +142,7 @@ describe('home', () => {
     const area = await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' });
     fireEvent.change(area, { target: { value: 'ANNA: Have you seen the new ferry?\nBEN: Twice.' } });
     expect(screen.getByText(/2 lines by Anna, Ben/)).toBeTruthy();
-    fireEvent.change(screen.getByRole('combobox', { name: 'Frame' }), { target: { value: '9:16' } });
+    choose(screen.getByRole('combobox', { name: 'Frame' }), '9:16');
     fireEvent.keyDown(area, { key: 'Enter', ctrlKey: true });
     expect(await screen.findByText('opened')).toBeTruthy();
     const [sent] = asked.filter(({ method }) => method === 'POST') as [Asked];
@@ -224,8 +225,8 @@ describe('the export screen', () => {
     await open();
     answers[`POST /productions/${id}/films`] = { id: 'fi_000000000001' };
     answers['GET /films/fi_000000000001'] = film();
-    fireEvent.change(screen.getByLabelText('Size'), { target: { value: '720' } });
-    fireEvent.change(screen.getByLabelText('Frames a second'), { target: { value: '50' } });
+    choose(screen.getByLabelText('Size'), '720');
+    choose(screen.getByLabelText('Frames a second'), '50');
     fireEvent.click(screen.getByLabelText(/Picture and voices alone/));
     for (const [label, value] of [
       ['From', '0:01'],

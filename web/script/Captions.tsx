@@ -12,6 +12,7 @@ import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { run } from '../state/production.ts';
 import { readTextFile } from '../textFile.ts';
+import { Check, Choice } from '../ui/fields.tsx';
 import { Button, IconButton, Popover, PopoverPanel } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles } from '../voices.ts';
@@ -76,24 +77,18 @@ export function CaptionsMenu({ document, film }: { document: Document; film: Fil
         {row(null, 'The words', 'as they are said')}
         {tracks.map(([id, track]) => row(id, track.name, `${Object.keys(track.lines).length} lines`))}
         <div className="mt-2 flex gap-1.5 border-t border-line pt-2">
-          <select
-            aria-label="Language"
-            value={language}
-            onChange={(event) => setLanguage(event.target.value)}
-            className="h-7 min-w-0 flex-1 rounded-[7px] border border-edge bg-white px-1.5 text-[13px]"
-          >
-            {LANGUAGES.map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </select>
+          <Choice label="Language" className="flex-1" value={language} options={LANGUAGES.map((name) => ({ value: name, label: name }))} onChange={setLanguage} />
           <Button className="!h-7" onClick={() => run(`Captions in ${language}`, addCaptionTrack(makeId('captions'), { name: language, language, lines: {} }))}>
             Add a language
           </Button>
         </div>
-        <label className="mt-2 flex items-center gap-2 border-t border-line px-1.5 pt-2">
-          <input type="checkbox" checked={!!document.production.captionColours} onChange={(event) => run('Colour the captions', colourCaptions(event.target.checked))} />
+        <Check
+          className="mt-2 !gap-2 border-t border-line px-1.5 pt-2"
+          checked={!!document.production.captionColours}
+          onChange={(on) => run('Colour the captions', colourCaptions(on))}
+        >
           <span className="font-[650]">In the colours of who speaks</span>
-        </label>
+        </Check>
         <div className="mt-2 flex flex-wrap gap-1.5">
           <Button className="!h-7 !px-2.5" onClick={() => saveText(`${title}.srt`, writeSrt(subtitlesOf(film)))}>
             Save as SRT

@@ -22,6 +22,7 @@ import { choose, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { useTyped } from '../typing/useTyped.ts';
 import { Versions } from '../typing/Versions.tsx';
+import { Choice } from '../ui/fields.tsx';
 import { CutTag } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { importOnLine, matchWords } from '../voices.ts';
@@ -112,19 +113,16 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
       </div>
       <div className="min-w-0">
         <div className="flex min-w-0 items-baseline gap-2 leading-[18px]">
-          <select
-            aria-label={`Who speaks line ${line.index + 1}`}
+          <Choice
+            label={`Who speaks line ${line.index + 1}`}
+            look="words"
+            size="small"
+            colour={tone.deep}
+            className="-ml-1.5 !h-5 max-w-44 shrink-0 !px-1 !text-[13px] font-[680]"
             value={line.line.role ?? ''}
-            onChange={(event) => run('Give the line to another speaker', giveLine(scene.id, line.id, event.target.value))}
-            className="-ml-1 max-w-44 shrink-0 appearance-none rounded-[5px] border border-transparent bg-transparent px-1 text-[13px] font-[680] hover:border-edge"
-            style={{ color: tone.deep }}
-          >
-            {inOrder(document.production.roles).map(([id, role]) => (
-              <option key={id} value={id}>
-                {role.name}
-              </option>
-            ))}
-          </select>
+            options={inOrder(document.production.roles).map(([id, role]) => ({ value: id, label: role.name }))}
+            onChange={(role) => run('Give the line to another speaker', giveLine(scene.id, line.id, role))}
+          />
           <span className="text-[11.5px] text-ink-3">{line.index + 1}</span>
           {line.line.offStage && <span className="text-[11.5px] text-ink-2">off stage</span>}
           {(line.line.direction || chosen) && (

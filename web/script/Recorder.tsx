@@ -10,6 +10,7 @@ import { toTicks } from '#core/time/ticks';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { playLine, stop as stopPlaying } from '../composer/transport.ts';
 import { view } from '../state/view.ts';
+import { Check, Choice } from '../ui/fields.tsx';
 import { Button, CutTag, IconButton } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { importForSpeaker, recordOnLine } from '../voices.ts';
@@ -162,24 +163,21 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
         <CutTag colour={role?.colour} width={14} height={18} />
         <span className="text-[16px] font-[680]">{recording.kind === 'line' ? `${role?.name}, line ${line.index + 1}` : `${role?.name}, all ${wanted.length} lines`}</span>
         <span className="flex-1" />
-        <label className="flex items-center gap-2 text-[13px] text-on-deep-2">
+        <span className="flex items-center gap-2 text-[13px] text-on-deep-2">
           Microphone
-          <select
+          <Choice
+            label="Microphone"
+            look="deep"
+            size="large"
+            className="max-w-56"
             value={device}
-            className="h-[30px] max-w-56 rounded-[7px] border border-deep-line bg-deep-2 px-2 text-on-deep"
-            onChange={(event) => {
-              localStorage.setItem('kipzo-microphone', event.target.value);
-              setDevice(event.target.value);
+            options={[...(list.some(({ id }) => id === device) ? [] : [{ value: device, label: 'Default' }]), ...list.map(({ id, name }) => ({ value: id, label: name }))]}
+            onChange={(id) => {
+              localStorage.setItem('kipzo-microphone', id);
+              setDevice(id);
             }}
-          >
-            {!list.some(({ id }) => id === device) && <option value={device}>Default</option>}
-            {list.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+          />
+        </span>
         <IconButton label="Close without keeping (Esc)" className="!text-on-deep hover:!bg-deep-line" onClick={onClose}>
           <X size={18} />
         </IconButton>
@@ -246,17 +244,16 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
           )}
         </div>
         {recording.kind === 'line' && before && (
-          <label className="flex items-center gap-2 text-[13px] text-on-deep-2">
-            <input
-              type="checkbox"
-              checked={answering}
-              onChange={(event) => {
-                localStorage.setItem('kipzo-answering', event.target.checked ? 'yes' : 'no');
-                setAnswering(event.target.checked);
-              }}
-            />
+          <Check
+            className="text-[13px] text-on-deep-2"
+            checked={answering}
+            onChange={(on) => {
+              localStorage.setItem('kipzo-answering', on ? 'yes' : 'no');
+              setAnswering(on);
+            }}
+          >
             Play the line before first, so that I answer it
-          </label>
+          </Check>
         )}
         {device === SIMULATED && <p className="m-0 text-[12px] text-on-deep-2">The simulated microphone speaks the line with its draft voice.</p>}
       </footer>

@@ -11,6 +11,7 @@ import { toTicks } from '#core/time/ticks';
 import { uploadMedia } from '../api.ts';
 import type { PlacedScene } from '../composer/film.ts';
 import { audition, stop } from '../composer/transport.ts';
+import { Choice } from '../ui/fields.tsx';
 import { Button, CutTag, IconButton } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { layParts, partStored, warnOfClipping } from '../voices.ts';
@@ -168,26 +169,23 @@ export function Review({ document, scene, file, onClose }: Props) {
           </span>
         )}
         <span className="flex-1" />
-        <label className="flex items-center gap-2 text-[12px] text-ink-2">
+        <span className="flex items-center gap-2 text-[12px] text-ink-2">
           Part it
-          <select
-            value={count}
+          <Choice
+            label="Part it"
+            value={String(count)}
             disabled={step !== 'ready'}
-            className="h-7 rounded-[7px] border border-edge bg-white px-1.5 text-[13px] text-ink"
-            onChange={(event) => {
-              const wanted = Number(event.target.value);
+            options={[
+              { value: '0', label: 'along the script, else by voice' },
+              ...[1, 2, 3, 4, 5].map((n) => ({ value: String(n), label: `by voice, ${n} speaker${n === 1 ? '' : 's'}` })),
+            ]}
+            onChange={(next) => {
+              const wanted = Number(next);
               setCount(wanted);
               if (media) void part(media.hash, wanted).catch((thrown) => setProblem(sentenceOf(thrown)));
             }}
-          >
-            <option value={0}>along the script, else by voice</option>
-            {[1, 2, 3, 4, 5].map((n) => (
-              <option key={n} value={n}>
-                by voice, {n} speaker{n === 1 ? '' : 's'}
-              </option>
-            ))}
-          </select>
-        </label>
+          />
+        </span>
         <Button kind="primary" disabled={step !== 'ready' || !kept.length} onClick={() => void take()}>
           Take {kept.length} line{kept.length === 1 ? '' : 's'} (Enter)
         </Button>
@@ -340,37 +338,30 @@ function Row({
       </span>
       <CutTag colour={role?.colour} width={16} height={20} />
       <span>
-        <select
-          aria-label={`Who speaks part ${index + 1}`}
+        <Choice
+          label={`Who speaks part ${index + 1}`}
+          size="small"
+          colour={tone.deep}
+          className="w-full font-[650]"
           value={piece.role}
-          className="w-full rounded-[6px] border border-edge bg-white px-1 py-0.5 text-[13px] font-[650]"
-          style={{ color: tone.deep }}
-          onChange={(event) => onRole(event.target.value)}
-        >
-          {roles.map(([id, { name }], n) => (
-            <option key={id} value={id}>
-              {n + 1} {name}
-            </option>
-          ))}
-        </select>
+          options={roles.map(([id, { name }], n) => ({ value: id, label: `${n + 1} ${name}` }))}
+          onChange={onRole}
+        />
         {doubt && <span className="block text-[11.5px] font-semibold text-warn">in doubt: listen</span>}
       </span>
       <svg viewBox={`0 0 ${Math.max(1, peaks.length)} 28`} preserveAspectRatio="none" className="h-7 w-full rounded-[4px] bg-paper/70" aria-hidden="true">
         <path d={bars} stroke={tone.fine} strokeWidth={0.9} fill="none" vectorEffect="non-scaling-stroke" />
       </svg>
-      <select
-        aria-label={`Which line part ${index + 1} is`}
+      <Choice
+        label={`Which line part ${index + 1} is`}
+        className="w-full font-serif !text-[14px]"
         value={piece.line ?? ''}
-        className="min-w-0 truncate rounded-[6px] border border-edge bg-white px-1 py-1 font-serif text-[14px]"
-        onChange={(event) => onLine(event.target.value || undefined)}
-      >
-        <option value="">a new line</option>
-        {lines.map(({ id, index: n, line: one }) => (
-          <option key={id} value={id}>
-            {n + 1} {document.production.roles[one.role ?? '']?.name}: {one.text || 'without words'}
-          </option>
-        ))}
-      </select>
+        options={[
+          { value: '', label: 'a new line' },
+          ...lines.map(({ id, index: n, line: one }) => ({ value: id, label: `${n + 1} ${document.production.roles[one.role ?? '']?.name}: ${one.text || 'without words'}` })),
+        ]}
+        onChange={(id) => onLine(id || undefined)}
+      />
       <span className="flex gap-1">
         <span className="sr-only">{line ? `Line ${line.index + 1}` : 'A new line'}</span>
         <Button className="!h-7 !px-2" onClick={onSplit}>

@@ -1,5 +1,5 @@
 import { Play, Square } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Role, Voice } from '#core/document/schema';
@@ -8,6 +8,7 @@ import { VOICE_PRESETS } from '#core/speech/voices';
 import { sendJson } from '../api.ts';
 import { audition, stop } from '../composer/transport.ts';
 import { run } from '../state/production.ts';
+import { Choice, Slider } from '../ui/fields.tsx';
 import { IconButton } from '../ui/parts.tsx';
 
 const LANGUAGES: readonly (readonly [string, string])[] = [
@@ -47,37 +48,25 @@ export function ShapeDraft({ role, name, voice, lines, text, mouth }: { role: st
           {lines} line{lines === 1 ? '' : 's'} in this scene
         </span>
       </div>
-      <label className="mb-2 flex items-center gap-2 text-[12px] text-ink-2">
+      <div className="mb-2 flex items-center gap-2 text-[12px] text-ink-2">
         <span className="w-14">Voice</span>
-        <select
+        <Choice
+          label="Voice"
+          className="flex-1"
           value={voice.engine === 'espeak' ? `espeak ${voice.voice}` : (preset?.id ?? '')}
-          className="h-7 min-w-0 flex-1 rounded-[7px] border border-edge bg-white px-1.5 text-[13px] text-ink"
-          onChange={(event) => {
-            const { value } = event.target;
+          placeholder="shaped"
+          options={[
+            { label: 'English', options: VOICE_PRESETS.map(({ id, name: called, about }) => ({ value: id, label: `${called}, ${about}` })) },
+            { label: 'Other languages, plain', options: LANGUAGES.map(([id, called]) => ({ value: `espeak ${id}`, label: called })) },
+          ]}
+          onChange={(value) => {
             const other = VOICE_PRESETS.find(({ id }) => id === value);
             if (other) run('Choose a draft voice', setVoice(role, other.voice));
-            else if (value.startsWith('espeak '))
-              run('Choose a draft voice', setVoice(role, { engine: 'espeak', voice: value.slice(7), stretch: 1, pitch: 1, formant: 1, pause: 0.28, effect: 'none' }));
+            else run('Choose a draft voice', setVoice(role, { engine: 'espeak', voice: value.slice(7), stretch: 1, pitch: 1, formant: 1, pause: 0.28, effect: 'none' }));
           }}
-        >
-          {!preset && voice.engine !== 'espeak' && <option value="">shaped</option>}
-          <optgroup label="English">
-            {VOICE_PRESETS.map(({ id, name: called, about }) => (
-              <option key={id} value={id}>
-                {called}, {about}
-              </option>
-            ))}
-          </optgroup>
-          <optgroup label="Other languages, plain">
-            {LANGUAGES.map(([id, called]) => (
-              <option key={id} value={`espeak ${id}`}>
-                {called}
-              </option>
-            ))}
-          </optgroup>
-        </select>
+        />
         <VoiceTaster voice={voice} text={text} heard={heard} onHeard={setHeard} />
-      </label>
+      </div>
       <VoiceDial
         label="Speed"
         value={1 / voice.stretch}
@@ -156,31 +145,25 @@ function VoiceDial({
   onTake: (value: number) => void;
 }) {
   const [draft, setDraft] = useState<number>();
-  const input = useRef<HTMLInputElement>(null);
   const shown = draft ?? value;
-  const share = ((shown - min) / (max - min)) * 100;
-  const commit = (): void => {
-    if (draft !== undefined && Math.abs(draft - value) > 0.004) onTake(Math.round(draft * 100) / 100);
-    setDraft(undefined);
-  };
   return (
-    <label className="mb-1 flex items-center gap-2 text-[12px] text-ink-2">
+    <div className="mb-1 flex items-center gap-2 text-[12px] text-ink-2">
       <span className="w-14">{label}</span>
-      <input
-        ref={input}
-        type="range"
+      <Slider
+        label={label}
+        text={told(shown)}
         min={min}
         max={max}
         step={0.01}
-        value={shown}
-        className="dial h-4 min-w-0 flex-1 cursor-pointer appearance-none bg-transparent"
-        style={{ ['--fill' as string]: `linear-gradient(90deg, var(--color-act) ${share}%, var(--color-line) ${share}%)` }}
-        onChange={(event) => setDraft(Number(event.target.value))}
-        onPointerUp={commit}
-        onKeyUp={commit}
-        onBlur={commit}
+        value={value}
+        className="min-w-0 flex-1"
+        onTry={setDraft}
+        onTake={(next) => {
+          setDraft(undefined);
+          onTake(Math.round(next * 100) / 100);
+        }}
       />
       <span className="w-14 text-right font-[650] text-ink">{told(shown)}</span>
-    </label>
+    </div>
   );
 }

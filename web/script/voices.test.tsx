@@ -10,6 +10,7 @@ import { inOrder } from '#core/time/order';
 import { useFilm } from '../composer/film.ts';
 import { useAnalyses } from '../state/analyses.ts';
 import { undo, useProduction } from '../state/production.ts';
+import { choose } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
 import { toneOf } from '../ui/speakers.ts';
 import { CaptionsMenu } from './Captions.tsx';
@@ -151,7 +152,7 @@ describe('captions', () => {
 
   it('in another language are added, shown, and the words again', () => {
     show();
-    fireEvent.change(screen.getByLabelText('Language'), { target: { value: 'Polish' } });
+    choose(screen.getByLabelText('Language'), 'Polish');
     fireEvent.click(screen.getByRole('button', { name: 'Add a language' }));
     expect(tracks()).toMatchObject([{ name: 'Polish', language: 'Polish', lines: {} }]);
     expect(now().production.shownCaptions).toBeDefined();
@@ -288,7 +289,7 @@ describe('the recorder', () => {
     await waitFor(() => expect(screen.getByText(/No microphone was found/)).toBeTruthy());
     expect((screen.getByRole('button', { name: 'Record (R)' }) as HTMLButtonElement).disabled).toBe(true);
     microphone.fails = '';
-    fireEvent.change(screen.getByLabelText(/Microphone/), { target: { value: 'simulated' } });
+    choose(screen.getByLabelText(/Microphone/), 'simulated');
     await waitFor(() => expect(step()).toBe('ready'));
     expect(localStorage.getItem('kipzo-microphone')).toBe('simulated');
   });

@@ -20,12 +20,24 @@ const EMPTY = '~';
 const inward = (value: string): string => (value === '' ? EMPTY : value);
 const outward = (value: string): string => (value === EMPTY ? '' : value);
 
+/** The name of an option, wherever it stands. */
+const labelOf = (options: Options, value: string): string | undefined =>
+  options.flatMap((option) => (isGroup(option) ? option.options : [option])).find((option) => option.value === value)?.label;
+
 const SIZES = { small: 'h-6 px-1.5 text-[12px]', normal: 'h-[28px] px-2 text-[13px]', large: 'h-[30px] px-2.5 text-[13px]' } as const;
+
+/** In a form, among words that it is part of, and on a dark screen. */
+const LOOKS = {
+  field: 'border-edge bg-white text-ink hover:border-ink-3',
+  words: 'border-transparent bg-transparent text-ink hover:border-edge data-[state=open]:border-edge',
+  deep: 'border-deep-line bg-deep-2 text-on-deep hover:border-on-deep-2',
+} as const;
 
 const Item = ({ value, label, disabled = false }: Option) => (
   <Select.Item
     value={inward(value)}
     disabled={disabled}
+    data-option-value={value}
     className="flex cursor-pointer items-center gap-2 rounded-md py-1.5 pr-7 pl-2.5 text-[13px] text-ink outline-none select-none data-[disabled]:cursor-default data-[disabled]:text-ink-3 data-[highlighted]:bg-act-soft data-[state=checked]:font-semibold"
   >
     <Select.ItemText>{label}</Select.ItemText>
@@ -35,13 +47,15 @@ const Item = ({ value, label, disabled = false }: Option) => (
   </Select.Item>
 );
 
-/** Chooses one of a list: by pointer, arrow keys, or the first letters of its name. */
+/** Chooses one of a list: by pointer, arrow keys, or the first letters of its name. The list is built when it is opened. */
 export function Choice({
   label,
   value,
   options,
   onChange,
   size = 'normal',
+  look = 'field',
+  colour,
   className = '',
   placeholder,
   disabled = false,
@@ -52,47 +66,56 @@ export function Choice({
   options: Options;
   onChange: (value: string) => void;
   size?: keyof typeof SIZES;
+  look?: keyof typeof LOOKS;
+  /** Of its words. */
+  colour?: string | undefined;
   className?: string;
-  placeholder?: ReactNode;
+  placeholder?: string;
   disabled?: boolean;
 }) {
+  const [open, setOpen] = useState(false);
+  const chosen = labelOf(options, value) ?? placeholder ?? '';
   return (
-    <Select.Root value={inward(value)} onValueChange={(next) => onChange(outward(next))} disabled={disabled}>
+    <Select.Root value={inward(value)} onValueChange={(next) => onChange(outward(next))} open={open} onOpenChange={setOpen} disabled={disabled}>
       <Select.Trigger
         aria-label={label}
         data-choice={value}
-        className={`inline-flex min-w-0 items-center justify-between gap-1.5 rounded-[6px] border border-edge bg-white text-left text-ink hover:border-ink-3 data-[disabled]:text-ink-3 ${SIZES[size]} ${className}`}
+        className={`group/choice inline-flex min-w-0 items-center justify-between gap-1.5 rounded-[6px] border text-left data-[disabled]:text-ink-3 ${SIZES[size]} ${LOOKS[look]} ${className}`}
+        style={colour ? { color: colour } : undefined}
         onClick={(event) => event.stopPropagation()}
       >
         <span className="truncate">
-          <Select.Value placeholder={placeholder} />
+          <Select.Value>{chosen}</Select.Value>
         </span>
-        <Select.Icon className="shrink-0 text-ink-3">
+        <Select.Icon className={`shrink-0 opacity-60 ${look === 'words' ? 'invisible group-hover/choice:visible group-focus-visible/choice:visible' : ''}`}>
           <ChevronDown size={13} strokeWidth={1.8} />
         </Select.Icon>
       </Select.Trigger>
-      <Select.Portal>
-        <Select.Content
-          position="popper"
-          sideOffset={4}
-          className="raised z-50 max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) overflow-hidden rounded-[9px] border border-line bg-paper p-1"
-        >
-          <Select.Viewport className="scrolls max-h-80">
-            {options.map((option) =>
-              isGroup(option) ? (
-                <Select.Group key={option.label}>
-                  <Select.Label className="px-2.5 pt-2 pb-1 text-[11.5px] text-ink-3">{option.label}</Select.Label>
-                  {option.options.map((one) => (
-                    <Item key={one.value} {...one} />
-                  ))}
-                </Select.Group>
-              ) : (
-                <Item key={option.value} {...option} />
-              ),
-            )}
-          </Select.Viewport>
-        </Select.Content>
-      </Select.Portal>
+      {open && (
+        <Select.Portal>
+          <Select.Content
+            position="popper"
+            sideOffset={4}
+            collisionPadding={8}
+            className="raised z-[60] max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) max-w-[min(28rem,90vw)] overflow-hidden rounded-[9px] border border-line bg-paper p-1"
+          >
+            <Select.Viewport className="scrolls max-h-80">
+              {options.map((option) =>
+                isGroup(option) ? (
+                  <Select.Group key={option.label}>
+                    <Select.Label className="px-2.5 pt-2 pb-1 text-[11.5px] text-ink-3">{option.label}</Select.Label>
+                    {option.options.map((one) => (
+                      <Item key={one.value} {...one} />
+                    ))}
+                  </Select.Group>
+                ) : (
+                  <Item key={option.value} {...option} />
+                ),
+              )}
+            </Select.Viewport>
+          </Select.Content>
+        </Select.Portal>
+      )}
     </Select.Root>
   );
 }
@@ -115,6 +138,8 @@ export function Slider({
   min,
   max,
   step,
+  origin = min,
+  ramp,
   onTry,
   onTake,
   className = '',
@@ -125,6 +150,10 @@ export function Slider({
   min: number;
   max: number;
   step: number;
+  /** The value that the filled part begins at. */
+  origin?: number;
+  /** A CSS background that shows what each place of the line gives, instead of a filled part. */
+  ramp?: string;
   onTry?: (value: number) => void;
   onTake: (value: number) => void;
   className?: string;
@@ -132,10 +161,13 @@ export function Slider({
   text?: string;
 }) {
   const [draft, setDraft] = useState<number>();
+  const shown = Math.min(max, Math.max(min, draft ?? value));
+  const share = (v: number): number => ((v - min) / (max - min)) * 100;
+  const [from, to] = [Math.min(share(origin), share(shown)), Math.max(share(origin), share(shown))];
   return (
     <RadixSlider.Root
-      className={`relative flex h-4 w-full cursor-pointer touch-none items-center select-none ${className}`}
-      value={[draft ?? value]}
+      className={`relative flex w-full cursor-pointer touch-none items-center select-none ${ramp ? 'h-6' : 'h-4'} ${className}`}
+      value={[shown]}
       min={min}
       max={max}
       step={step}
@@ -146,20 +178,32 @@ export function Slider({
       }}
       onValueCommit={([next]) => {
         setDraft(undefined);
-        if (next !== undefined && next !== value) onTake(next);
+        if (next !== undefined) onTake(next);
       }}
     >
-      <RadixSlider.Track className="relative h-[3px] grow rounded-full bg-line">
-        <RadixSlider.Range className="absolute h-full rounded-full bg-act" />
-      </RadixSlider.Track>
+      {ramp ? (
+        <RadixSlider.Track className="relative h-full grow rounded-[6px]" style={{ background: ramp }} />
+      ) : (
+        <RadixSlider.Track className="relative h-[3px] grow rounded-full bg-line">
+          <span className="absolute h-full rounded-full bg-act" style={{ left: `${from}%`, width: `${to - from}%` }} />
+        </RadixSlider.Track>
+      )}
       <RadixSlider.Thumb
         aria-label={label}
         aria-valuetext={text}
-        className="block h-3.5 w-2.5 rounded-[3px] border border-edge bg-white [box-shadow:0_1px_2px_rgb(15_43_48/0.2)] hover:border-act"
+        className={`block border-act ${ramp ? 'h-8 w-3.5 rounded-[6px] border-[3px] !border-ink [box-shadow:inset_0_0_0_2px_#fff]' : 'size-3.5 rounded-full border-[2.5px] bg-white'}`}
       />
     </RadixSlider.Root>
   );
 }
+
+/** A slider with its name, or what its value means, above it. */
+export const NamedSlider = ({ label, ...rest }: Parameters<typeof Slider>[0]) => (
+  <div className="flex min-w-0 flex-col gap-1 text-[12px] text-ink-2">
+    <span className="truncate">{label}</span>
+    <Slider label={label} {...rest} />
+  </div>
+);
 
 /** Yes or no, with its words beside it. */
 export const Check = ({ checked, onChange, children, className = '' }: { checked: boolean; onChange: (checked: boolean) => void; children: ReactNode; className?: string }) => (
