@@ -107,7 +107,7 @@ describe('script and voices', () => {
       await (await browser.button(`Record take ${take} (R)`)).click();
       await browser.until('the microphone is open', `return document.querySelector('[data-recorder]')?.dataset.recorder === 'ready'`, 20_000);
       await browser.until('it hears something', `return parseFloat(document.querySelector('[data-level]').style.width) > 30`, 10_000);
-      if (take === 1) await (await browser.find('input[type="checkbox"]')).click();
+      if (take === 1) await (await browser.find('[data-recorder] [role="checkbox"]')).click();
       await (await browser.button('Record (R)')).click();
       await browser.until('it records', `return document.querySelector('[data-recorder]')?.dataset.recorder === 'recording'`, 20_000);
       await new Promise((next) => setTimeout(next, take === 1 ? 4200 : 3400));
@@ -154,7 +154,7 @@ describe('script and voices', () => {
     await browser.until('it is parted', `return document.querySelector('[data-review]')?.dataset.review === 'ready'`, 60_000);
     const rows = () =>
       browser.run(
-        `return [...document.querySelectorAll('[data-piece]')].map((row) => { const [who, line] = row.querySelectorAll('select'); return [who.selectedOptions[0].textContent.slice(2), line.value]; })`,
+        `return [...document.querySelectorAll('[data-piece]')].map((row) => { const [who, line] = row.querySelectorAll('[data-choice]'); return [who.textContent.slice(2), line.dataset.choice]; })`,
       ) as Promise<[string, string][]>;
     const found = await rows();
     expect(found.map(([who]) => who)).toEqual(before.map(({ who }) => who));

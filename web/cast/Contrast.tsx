@@ -25,6 +25,7 @@ export function Contrast({ document, character, outfit, scene }: { document: Doc
   const place = (scene && document.scenes[scene]) || Object.values(document.scenes)[0];
   const backdrop = place?.backdrop;
   const id = place?.id;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another backdrop makes another ground
   useEffect(() => {
     if (!id || !backdrop) return;
     let here = true;
@@ -35,7 +36,6 @@ export function Contrast({ document, character, outfit, scene }: { document: Doc
     return () => {
       here = false;
     };
-    // Only another backdrop makes another ground.
   }, [id, backdrop]);
   if (!place || !ground || !backdrop) return null;
   const { frame } = document.production;

@@ -34,6 +34,7 @@ const made = (character: Character, slot: RoomSlot, id: string): Character => ({
 export function Options({ client, character, slot, outfit, locked, hidden, onLock, onHide }: Props) {
   const [query, setQuery] = useState('');
   const [pictures, setPictures] = useState<ReadonlyMap<string, ImageBitmap>>(new Map());
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another slot is searched anew
   useEffect(() => setQuery(''), [slot]);
   const all = choicesOf(character, slot);
   const words = query.trim().toLowerCase();

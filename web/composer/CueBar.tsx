@@ -1,4 +1,3 @@
-import { type PointerEvent as ReactPointerEvent, useRef } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
 import { deleteCues, moveCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
 import { formatLength, formatMoment, formatOffset } from '#core/time/format';
@@ -6,11 +5,16 @@ import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { preview, run, useOpenDocument } from '../state/production.ts';
 import { chooseCue, chosenCues, useView, view } from '../state/view.ts';
 import { ribbonPath, type SpeakerTone } from '../ui/speakers.ts';
+import { type DragAt, type DragOptions, snapped, useDrag } from '../ui/useDrag.ts';
 import type { PlacedScene } from './film.ts';
 import { cueLabel, LANE_HEIGHT, type Lane, px } from './lanes.ts';
 
 /** A cue where it lies in its scene, ticks. */
 export type Bar = { readonly id: string; readonly cue: Cue; readonly start: number; readonly end: number };
+
+type Grip = 'move' | 'hang' | 'stretch';
+/** What a drag of each is called in the history. */
+const GRIPS: Readonly<Record<Grip, string>> = { move: 'Move a cue', hang: 'Hang a cue elsewhere', stretch: 'Stretch a cue' };
 
 /** The word whose start lies nearest a tick, within a reach. */
 function nearestWord(scene: PlacedScene, tick: number, reach: number): { id: string; start: number } | undefined {
@@ -40,7 +44,6 @@ export function CueBar({
 }) {
   const document_ = useOpenDocument();
   const selected = useView((state) => chosenCues(state).includes(bar.id));
-  const drag = useRef<{ kind: 'move' | 'hang' | 'stretch'; x: number; base: Bar; moved: boolean; alt: boolean } | undefined>(undefined);
   const { cue } = bar;
   const left = px(bar.start, zoom);
   const width = Math.max(10, px(bar.end - bar.start, zoom));
@@ -50,54 +53,53 @@ export function CueBar({
   const stretchable = lane.kind !== 'camera';
   const height = LANE_HEIGHT - 6;
 
-  const recipe = (event: ReactPointerEvent) => {
-    const now = drag.current;
-    if (!now) return undefined;
-    const delta = Math.round(((event.clientX - now.x) / zoom) * TICKS_PER_SECOND);
-    if (now.kind === 'move') return moveCues(scene.id, chosenCues(useView.getState()), delta);
-    if (now.kind === 'hang') {
-      const word = nearestWord(scene, now.base.start + delta, (40 / zoom) * TICKS_PER_SECOND);
-      const pin: Pin =
-        word && !event.altKey ? { to: 'word', word: word.id, edge: 'start', offset: 0 } : { to: 'scene', edge: 'start', offset: Math.max(0, now.base.start + delta) };
+  const recipe = (how: Grip, base: Bar, { dx, alt }: DragAt) => {
+    const delta = Math.round((dx / zoom) * TICKS_PER_SECOND);
+    if (how === 'move') return moveCues(scene.id, chosenCues(useView.getState()), delta);
+    if (how === 'hang') {
+      const word = nearestWord(scene, base.start + delta, (40 / zoom) * TICKS_PER_SECOND);
+      const pin: Pin = word && !alt ? { to: 'word', word: word.id, edge: 'start', offset: 0 } : { to: 'scene', edge: 'start', offset: Math.max(0, base.start + delta) };
       return rehangCue(scene.id, bar.id, pin);
     }
-    let end = now.base.end + delta;
-    const snap = (6 / zoom) * TICKS_PER_SECOND;
-    for (const line of scene.lines) for (const word of line.words) if (Math.abs(word.end - end) < snap) end = word.end;
-    return stretchCue(scene.id, bar.id, { ticks: Math.max(1600, end - now.base.start) });
+    const ends = scene.lines.flatMap((line) => line.words.map((word) => word.end));
+    const end = snapped(base.end + delta, ends, (6 / zoom) * TICKS_PER_SECOND);
+    return stretchCue(scene.id, bar.id, { ticks: Math.max(1600, end - base.start) });
   };
-  const begin =
-    (kind: 'move' | 'hang' | 'stretch') =>
-    (event: ReactPointerEvent<HTMLElement>): void => {
-      if (event.button !== 0) return;
+  const grip = (how: Grip): DragOptions<Bar> => ({
+    slack: 2,
+    start: (event) => {
       event.stopPropagation();
-      const how = event.shiftKey ? 'extended' : event.ctrlKey || event.metaKey ? 'added' : 'alone';
-      // One of several that is pressed moves them all; a click without a drag leaves it alone (pointer up).
-      if (how !== 'alone' || !chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, order, how);
-      event.currentTarget.focus();
-      if (locked || how !== 'alone') return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      drag.current = { kind, x: event.clientX, base: bar, moved: false, alt: event.altKey };
-    };
-  const handlers = (kind: 'move' | 'hang' | 'stretch') => ({
-    onPointerDown: begin(kind),
-    onPointerMove: (event: ReactPointerEvent<HTMLElement>) => {
-      if (!drag.current) return;
-      if (Math.abs(event.clientX - drag.current.x) > 2) drag.current.moved = true;
-      if (drag.current.moved) preview(recipe(event));
+      const chosen = event.shiftKey ? 'extended' : event.ctrlKey || event.metaKey ? 'added' : 'alone';
+      // One of several that is pressed moves them all; a click without a drag leaves it alone.
+      if (chosen !== 'alone' || !chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, order, chosen);
+      (event.currentTarget as HTMLElement).focus();
+      return locked || chosen !== 'alone' ? undefined : bar;
     },
-    onPointerUp: (event: ReactPointerEvent<HTMLElement>) => {
-      const edit = drag.current?.moved ? recipe(event) : undefined;
-      if (drag.current && !drag.current.moved) chooseCue(bar.id, order, 'alone');
-      drag.current = undefined;
-      if (edit) run(kind === 'stretch' ? 'Stretch a cue' : kind === 'hang' ? 'Hang a cue elsewhere' : 'Move a cue', edit);
-      else preview(undefined);
-    },
-    onPointerCancel: () => {
-      drag.current = undefined;
-      preview(undefined);
+    move: (base, at) => preview(recipe(how, base, at)),
+    end: (base, at) => void run(GRIPS[how], recipe(how, base, at)),
+    click: () => chooseCue(bar.id, order, 'alone'),
+    cancel: () => preview(undefined),
+  });
+  /** The bar that keys go to is chosen, alone unless it is one of several. */
+  const taken = (): readonly string[] => {
+    if (!chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, order, 'alone');
+    return chosenCues(useView.getState());
+  };
+  const byFrames = (frames: number, stretch: boolean): void => {
+    const frame = TICKS_PER_SECOND / scene.fps;
+    if (stretch) run('Stretch a cue', stretchCue(scene.id, bar.id, { ticks: Math.max(frame, bar.end - bar.start + frames * frame) }));
+    else run('Nudge a cue', moveCues(scene.id, taken(), frames * frame));
+  };
+  const moved = useDrag<Bar>({
+    ...grip('move'),
+    nudge: (dx) => {
+      if (locked || !dx) return false;
+      byFrames(dx, false);
+      return true;
     },
   });
+  const hanged = useDrag<Bar>(grip('hang'));
+  const stretched = useDrag<Bar>(grip('stretch'));
 
   return (
     <div className="absolute top-[3px]" style={{ left, width, height }} data-cue={bar.id} data-cue-kind={cue.kind}>
@@ -106,26 +108,19 @@ export function CueBar({
         aria-label={`${lane.label}: ${label}, starts ${formatMoment(bar.start)}, ${formatLength(bar.end - bar.start)}`}
         aria-pressed={selected}
         className={`absolute inset-0 ${locked ? 'cursor-not-allowed' : 'cursor-grab'} overflow-visible text-left`}
-        {...handlers('move')}
+        {...moved}
         onKeyDown={(event) => {
-          const frame = TICKS_PER_SECOND / scene.fps;
-          const amount = event.shiftKey ? 10 : 1;
-          if (event.key === 'Escape' && drag.current) {
-            drag.current = undefined;
-            preview(undefined);
-          }
-          if (locked) return;
-          if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
+          moved.onKeyDown(event);
+          if (locked || event.isDefaultPrevented()) return;
+          if (event.altKey && stretchable && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
             event.preventDefault();
             event.stopPropagation();
-            const delta = (event.key === 'ArrowLeft' ? -1 : 1) * amount * frame;
-            if (event.altKey && stretchable) run('Stretch a cue', stretchCue(scene.id, bar.id, { ticks: Math.max(frame, bar.end - bar.start + delta) }));
-            else run('Nudge a cue', moveCues(scene.id, chosenCues(useView.getState()), delta));
+            byFrames((event.key === 'ArrowLeft' ? -1 : 1) * (event.shiftKey ? 10 : 1), true);
           }
           if (event.key === 'Delete' || event.key === 'Backspace') {
             event.preventDefault();
             event.stopPropagation();
-            run('Delete a cue', deleteCues(scene.id, chosenCues(useView.getState())));
+            run('Delete a cue', deleteCues(scene.id, taken()));
             view({ cue: undefined, together: [], last: undefined });
           }
         }}
@@ -151,7 +146,7 @@ export function CueBar({
         aria-label={`Hang ${label} from another word`}
         title={hung ? `${formatOffset(cue.start.offset)} from its word. Drag to another word; with Alt to a place on the clock.` : 'Placed by hand. Drag to a word.'}
         className={`absolute -left-[12px] -top-[3px] size-6 ${locked ? 'cursor-not-allowed' : 'cursor-ew-resize'}`}
-        {...handlers('hang')}
+        {...hanged}
       >
         <svg width="24" height="24" aria-hidden="true">
           {hung ? (
@@ -162,7 +157,7 @@ export function CueBar({
         </svg>
       </button>
       {stretchable && !locked && (
-        <button type="button" tabIndex={-1} aria-label={`Stretch ${label}`} className="absolute top-0 -right-1 h-full w-2.5 cursor-col-resize" {...handlers('stretch')} />
+        <button type="button" tabIndex={-1} aria-label={`Stretch ${label}`} className="absolute top-0 -right-1 h-full w-2.5 cursor-col-resize" {...stretched} />
       )}
       {isPin(cue.end) && cue.end.to !== 'scene' && <span className="pointer-events-none absolute right-1 top-[7px] size-1 rounded-full" style={{ background: tone.fine }} />}
     </div>

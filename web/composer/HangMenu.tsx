@@ -84,6 +84,7 @@ export function HangMenu({ scene }: { scene: PlacedScene }) {
   const word = line?.words.find((w) => w.id === hanging?.word);
   const people = characterLayers(scene.scene);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: who it is for is settled when it opens
   useEffect(() => {
     if (!hanging) return;
     if (hanging.kind) setKind(hanging.kind);

@@ -1,5 +1,5 @@
 import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { changeLayer } from '#core/edit/commands/layers';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
@@ -8,6 +8,7 @@ import { run, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
+import { useFileDrop } from '../ui/useFileDrop.ts';
 import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
 import { type Bar, CueBar } from './CueBar.tsx';
 import { type PlacedScene, roleOfLayer } from './film.ts';
@@ -34,25 +35,12 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
     if (layer?.kind !== 'character' || !state.document) return undefined;
     return roleOfLayer(state.document, scene.id, lane.layer as string);
   });
-  const [over, setOver] = useState(false);
+  const { drop, over } = useFileDrop<HTMLDivElement>('group', (files) => roleId && void importForSpeaker(scene.id, roleId, files), {
+    several: true,
+    enabled: roleId !== undefined,
+  });
   return (
-    <div
-      className={`flex ${ground} ${lane.head ? 'border-t border-line' : ''} ${over ? 'bg-act-soft' : ''}`}
-      style={{ height: LANE_HEIGHT }}
-      onDragOver={(event) => {
-        if (!roleId) return;
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        if (!roleId) return;
-        event.preventDefault();
-        setOver(false);
-        const files = [...event.dataTransfer.files];
-        if (files.length) void importForSpeaker(scene.id, roleId, files);
-      }}
-    >
+    <div className={`flex ${ground} ${lane.head ? 'border-t border-line' : ''} ${over ? 'bg-act-soft' : ''}`} style={{ height: LANE_HEIGHT }} {...drop}>
       <div className={`sticky left-0 z-10 flex shrink-0 items-center border-r border-line ${ground}`} style={{ width: HEAD_WIDTH }}>
         {lane.layer && <span className="h-full w-1.5 shrink-0" style={{ background: tone.strong }} />}
         {lane.head && (
@@ -194,8 +182,11 @@ function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
         const cy = 12 - ((m.lower - m.upper) / 2) * k;
         const open = m.upper + m.lower > 0.5;
         return (
+          // biome-ignore lint/a11y/useSemanticElements: a drawing has no button of its own
           <g
             key={start}
+            role="button"
+            tabIndex={-1}
             className="cursor-pointer"
             data-shape={shape}
             onClick={() => {

@@ -88,7 +88,7 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
             look="words"
             size="small"
             colour={tone.deep}
-            className="-ml-1 font-[680]"
+            className="-ml-1.5 !text-[13px] font-[680]"
             value={line.line.role ?? ''}
             options={inOrder(document_.production.roles).map(([id, role]) => ({ value: id, label: role.name }))}
             onChange={(role) => run('Give the line to another speaker', giveLine(scene.id, line.id, role))}
@@ -119,7 +119,7 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
         {!beat && (
           <Popover.Root>
             <Popover.Trigger asChild>
-              <button type="button" className="inline-flex h-[26px] items-center gap-1.5 rounded-[7px] border border-edge px-2 text-[12px] font-semibold hover:bg-bench">
+              <button type="button" className="inline-flex h-[26px] items-center gap-1 rounded-[7px] border border-edge px-1.5 text-[12px] font-semibold hover:bg-bench">
                 {take?.kind === 'draft' || !take ? <AudioLines size={13} strokeWidth={1.6} /> : <Mic2 size={13} strokeWidth={1.6} />}
                 {!take ? 'Making the draft voice' : take.kind === 'draft' ? 'Draft voice' : take.name}
               </button>
@@ -156,7 +156,7 @@ function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) 
             </PopoverPanel>
           </Popover.Root>
         )}
-        <span className="inline-flex h-[26px] items-center gap-1.5 rounded-[7px] border border-line px-2 text-[12px] font-semibold">
+        <span className="inline-flex h-[26px] items-center gap-1 rounded-[7px] border border-line px-1.5 text-[12px] font-semibold">
           <Clock size={13} strokeWidth={1.6} />
           {formatLength(line.end - line.start)}
         </span>

@@ -40,6 +40,7 @@ export function Overlay({ scene, size }: { scene: PlacedScene; size: { width: nu
   const screen: Screen = { k, sx: (x) => (x + frame.width / 2) * k, sy: (y) => (y + frame.height / 2) * k };
   const cue = selectedCue ? scene.scene.cues[selectedCue] : undefined;
   return (
+    // biome-ignore lint/a11y/useSemanticElements: a drawing has no field set
     <svg
       width={size.width}
       height={size.height}

@@ -52,6 +52,7 @@ export function PersonCard({ id, layer, character, scene }: { id: string; layer:
     };
   }, [character, outfit, tone.mid]);
   return (
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot hold the buttons on the card
     <div
       role="button"
       tabIndex={0}

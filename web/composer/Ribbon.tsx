@@ -1,4 +1,4 @@
-import { type PointerEvent as ReactPointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { unhangFrom } from '#core/edit/commands/cues';
 import { moveLine, setGap } from '#core/edit/commands/lines';
 import type { ScheduledLine } from '#core/schedule/lines';
@@ -7,6 +7,8 @@ import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { preview, run, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
+import { type DragAt, snapped, useDrag } from '../ui/useDrag.ts';
+import { useFileDrop } from '../ui/useFileDrop.ts';
 import { importOnLine } from '../voices.ts';
 import { colourOf, type PlacedScene, speakerName } from './film.ts';
 import { seek } from './transport.ts';
@@ -114,21 +116,21 @@ function Ruler({ scene, zoom, width, visible }: Props) {
   const step = zoom >= 60 ? 1 : zoom >= 24 ? 2 : zoom >= 10 ? 5 : 10;
   const marks = [];
   for (let s = Math.max(0, Math.floor(visible.from / zoom / step) * step); s * zoom <= Math.min(width, visible.to + 80); s += step) marks.push(s);
-  const drag = (event: ReactPointerEvent<HTMLDivElement>): void => {
-    const box = event.currentTarget.getBoundingClientRect();
-    seek(((event.clientX - box.left) / zoom) * TICKS_PER_SECOND, true);
-  };
+  const element = useRef<HTMLDivElement>(null);
+  const to = (at: number): void => seek(((at - (element.current?.getBoundingClientRect().left ?? 0)) / zoom) * TICKS_PER_SECOND, true);
+  const drag = useDrag<number>({
+    slack: 0,
+    start: (event) => {
+      const before = useView.getState().tick;
+      to(event.clientX);
+      return before;
+    },
+    move: (_before, at) => to(at.x),
+    end: (_before, at) => to(at.x),
+    cancel: (before) => seek(before, true),
+  });
   return (
-    <div
-      className="absolute top-0 left-0 cursor-ew-resize bg-well/70 text-[11px] text-ink-2"
-      style={{ width, height: RIBBON.ruler }}
-      data-ruler
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        drag(event);
-      }}
-      onPointerMove={(event) => event.buttons === 1 && drag(event)}
-    >
+    <div className="absolute top-0 left-0 cursor-ew-resize bg-well/70 text-[11px] text-ink-2" style={{ width, height: RIBBON.ruler }} data-ruler ref={element} {...drag}>
       {marks.map((s) => (
         <span key={s} className="absolute top-0 border-l border-edge pl-1 leading-[17px]" style={{ left: s * zoom, height: RIBBON.ruler }}>
           {formatMoment(s * TICKS_PER_SECOND, 0)}
@@ -203,31 +205,40 @@ function dragRecipe(scene: PlacedScene, line: ScheduledLine, delta: number, alon
 function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedScene; zoom: number }) {
   const document_ = useProduction((state) => state.document);
   const selected = useView((state) => state.line === line.id);
-  const drag = useRef<{ x: number; moved: boolean; base: ScheduledLine; scene: PlacedScene } | undefined>(undefined);
-  const [over, setOver] = useState(false);
-  const element = useRef<HTMLDivElement>(null);
+  const { drop, over, element } = useFileDrop<HTMLDivElement>('option', ([file]) => void (file && importOnLine(scene.id, line.id, file)));
   const tone = toneOf(colourOf(document_ as NonNullable<typeof document_>, line.line.role));
   const name = line.line.role && document_ ? speakerName(document_, scene.id, line.line.role) : 'Beat';
   const width = x(line.end - line.start, zoom);
   const words = useMemo(() => laidWords(line, zoom), [line, zoom]);
-  const recipe = (event: ReactPointerEvent): ReturnType<typeof moveLine> | undefined => {
-    if (!drag.current) return undefined;
-    const { base, scene: at } = drag.current;
-    let delta = Math.round(((event.clientX - drag.current.x) / zoom) * TICKS_PER_SECOND);
-    const snap = (6 / zoom) * TICKS_PER_SECOND;
-    const ends = [useView.getState().tick, (base.gap ?? 0) > 0 ? base.start - (base.gap as number) : Number.NaN];
-    for (const end of ends) if (Math.abs(base.start + delta - end) < snap) delta = end - base.start;
-    const move = dragRecipe(at, base, delta, event.altKey);
+  const moved = ({ base, scene: at }: { base: ScheduledLine; scene: PlacedScene }, { dx, alt }: DragAt): ReturnType<typeof moveLine> => {
+    const shift = Math.round((dx / zoom) * TICKS_PER_SECOND);
+    const places = [useView.getState().tick, ...((base.gap ?? 0) > 0 ? [base.start - (base.gap as number)] : [])];
+    const delta = snapped(base.start + shift, places, (6 / zoom) * TICKS_PER_SECOND) - base.start;
+    const move = dragRecipe(at, base, delta, alt);
     if (useView.getState().linked) return move;
-    const moved = at.lines.filter((other) => other.index >= base.index).map((other) => other.id);
+    const along = at.lines.filter((other) => other.index >= base.index).map((other) => other.id);
     return (draft) => {
-      unhangFrom(scene.id, event.altKey ? [line.id] : moved)(draft);
+      unhangFrom(scene.id, alt ? [line.id] : along)(draft);
       return move(draft);
     };
   };
+  const drag = useDrag<{ base: ScheduledLine; scene: PlacedScene }>({
+    start: (event) => {
+      if ((event.target as HTMLElement).closest('[data-word]')) return undefined;
+      choose({ kind: 'line', id: line.id });
+      return { base: line, scene };
+    },
+    move: (base, at) => preview(moved(base, at)),
+    end: (base, at) => {
+      run('Move a line', moved(base, at));
+      view({ sway: Date.now() });
+    },
+    click: () => seek(line.start),
+    cancel: () => preview(undefined),
+  });
   return (
     <div
-      ref={element}
+      {...drop}
       role="option"
       aria-selected={selected}
       tabIndex={selected || (line.index === 0 && !useView.getState().line) ? 0 : -1}
@@ -236,37 +247,8 @@ function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedSc
       aria-label={`Line ${line.index + 1}, ${name}, starts ${formatMoment(line.start, 1)}, ${formatLength(line.end - line.start)}${line.gap === undefined ? '' : line.gap >= 0 ? `, ${formatLength(line.gap)} gap before` : `, overlaps by ${formatLength(-line.gap)}`}: ${line.line.text}`}
       className={`absolute top-0 cursor-grab overflow-hidden focus-visible:z-10 ${over ? 'ring-2 ring-lamp ring-inset' : ''}`}
       style={{ left: x(line.start, zoom), width: Math.max(6, width), height: RIBBON.height }}
-      onPointerDown={(event) => {
-        if (event.button !== 0 || (event.target as HTMLElement).closest('[data-word]')) return;
-        event.currentTarget.setPointerCapture(event.pointerId);
-        drag.current = { x: event.clientX, moved: false, base: line, scene };
-        choose({ kind: 'line', id: line.id });
-      }}
-      onPointerMove={(event) => {
-        if (!drag.current) return;
-        if (Math.abs(event.clientX - drag.current.x) > 3) drag.current.moved = true;
-        if (drag.current.moved) preview(recipe(event));
-      }}
-      onPointerUp={(event) => {
-        const move = drag.current?.moved ? recipe(event) : undefined;
-        drag.current = undefined;
-        if (move) {
-          run('Move a line', move);
-          view({ sway: Date.now() });
-        } else {
-          preview(undefined);
-          seek(line.start);
-        }
-      }}
-      onPointerCancel={() => {
-        drag.current = undefined;
-        preview(undefined);
-      }}
+      {...drag}
       onKeyDown={(event) => {
-        if (event.key === 'Escape' && drag.current) {
-          drag.current = undefined;
-          preview(undefined);
-        }
         if (event.key === 'Enter' && event.target === element.current && !selected) {
           event.preventDefault();
           event.stopPropagation();
@@ -277,18 +259,6 @@ function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedSc
           event.preventDefault();
           element.current?.querySelector<HTMLElement>('[data-word]')?.focus();
         }
-      }}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        event.stopPropagation();
-        setOver(false);
-        const file = event.dataTransfer.files[0];
-        if (file) void importOnLine(scene.id, line.id, file);
       }}
     >
       {width > 44 && (
@@ -320,9 +290,11 @@ function laidWords(line: ScheduledLine, zoom: number): { id: string; text: strin
   });
 }
 
+/** Pixels that a word is pulled down by before it looks for a lane. */
+const LEAST_PULL = 24;
+
 function Word({ id, text, left, line }: { id: string; text: string; left: number; line: ScheduledLine }) {
   const element = useRef<HTMLButtonElement>(null);
-  const down = useRef<{ x: number; y: number } | undefined>(undefined);
   const word = line.words.find((w) => w.id === id) as ScheduledLine['words'][number];
   useSpoken(element, word.start, word.end);
   const hang = (kind?: string, layer?: string, at?: { x: number; y: number }): void => {
@@ -333,6 +305,26 @@ function Word({ id, text, left, line }: { id: string; text: string; left: number
       hanging: { line: line.id, word: id, x: at?.x ?? box?.left ?? 0, y: at?.y ?? box?.bottom ?? 0, ...(kind ? { kind } : {}), ...(layer ? { layer } : {}) },
     });
   };
+  const target = (at?: { x: number; y: number }): HTMLElement | undefined => {
+    for (const marked of document.querySelectorAll('[data-lane-target]')) marked.removeAttribute('data-lane-target');
+    const lane = at && (document.elementsFromPoint(at.x, at.y).find((each) => (each as HTMLElement).dataset.laneKind) as HTMLElement | undefined);
+    lane?.setAttribute('data-lane-target', '');
+    document.body.style.cursor = at ? 'copy' : '';
+    return lane;
+  };
+  const far = ({ dy }: DragAt): boolean => Math.abs(dy) > LEAST_PULL;
+  const drag = useDrag<string>({
+    start: () => id,
+    move: (_id, at) => void target(far(at) ? at : undefined),
+    end: (_id, at) => {
+      const lane = far(at) ? target(at) : undefined;
+      target();
+      if (lane) hang(lane.dataset.laneKind, lane.dataset.laneLayer, at);
+      else if (!far(at)) hang();
+    },
+    click: () => hang(),
+    cancel: () => void target(),
+  });
   return (
     <button
       ref={element}
@@ -342,28 +334,7 @@ function Word({ id, text, left, line }: { id: string; text: string; left: number
       aria-label={`Word ${text}: hang a cue`}
       className="absolute top-[22px] rounded-[3px] font-serif text-[12.5px] leading-[19px] font-medium whitespace-nowrap text-ink hover:underline data-[spoken]:font-bold"
       style={{ left }}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        down.current = { x: event.clientX, y: event.clientY };
-      }}
-      onPointerMove={(event) => {
-        if (!down.current || Math.abs(event.clientY - down.current.y) < 24) return document.body.style.removeProperty('cursor');
-        document.body.style.cursor = 'copy';
-        const lane = document.elementsFromPoint(event.clientX, event.clientY).find((el) => (el as HTMLElement).dataset.laneKind) as HTMLElement | undefined;
-        for (const el of document.querySelectorAll('[data-lane-target]')) el.removeAttribute('data-lane-target');
-        lane?.setAttribute('data-lane-target', '');
-      }}
-      onPointerUp={(event) => {
-        document.body.style.removeProperty('cursor');
-        const from = down.current;
-        down.current = undefined;
-        const lane = document.querySelector<HTMLElement>('[data-lane-target]');
-        lane?.removeAttribute('data-lane-target');
-        if (from && Math.abs(event.clientY - from.y) > 24) {
-          if (lane) hang(lane.dataset.laneKind, lane.dataset.laneLayer, { x: event.clientX, y: event.clientY });
-        } else hang();
-      }}
+      {...drag}
       onKeyDown={(event) => {
         if (event.key === 'Enter') {
           event.preventDefault();

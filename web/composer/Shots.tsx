@@ -51,7 +51,7 @@ export function Shots({ scene }: { scene: PlacedScene }) {
     choose({ kind: 'cue', id });
   };
   return (
-    <div className="flex h-full w-[132px] shrink-0 flex-col pl-4" role="region" aria-label="Shots">
+    <section className="flex h-full w-[132px] shrink-0 flex-col pl-4" aria-label="Shots">
       <div className="flex items-center justify-between pt-3.5 pb-1.5 text-on-deep">
         <h2 className="m-0 text-[13px] font-[680]">Shots</h2>
         <Tip text="New shot at the playhead">
@@ -75,23 +75,25 @@ export function Shots({ scene }: { scene: PlacedScene }) {
         <Video size={13} strokeWidth={1.6} />
         Through camera
       </button>
-    </div>
+    </section>
   );
 }
+
+/** Pixels. */
+const SHOT_WIDTH = 108;
 
 function Shot({ scene, shot, active, label }: { scene: PlacedScene; shot: PlacedScene['shots'][number]; active: boolean; label: string }) {
   const [bitmap, setBitmap] = useState<ImageBitmap>();
   const document_ = useOpenDocument();
   const { width, height } = frameSize(document_.production.frame);
-  const w = 108;
-  const h = Math.min(110, Math.round((w * height) / width));
+  const h = Math.min(110, Math.round((SHOT_WIDTH * height) / width));
   useEffect(() => {
     let here = true;
     // A moment after the cut shows the shot settled; short waits keep typing smooth.
     const timer = setTimeout(
       () =>
         void stage()
-          .thumb(scene.id, Math.min(scene.length - 1, shot.start + Math.max(shot.cue.over, 4800) + 2400), w * 2)
+          .thumb(scene.id, Math.min(scene.length - 1, shot.start + Math.max(shot.cue.over, 4800) + 2400), SHOT_WIDTH * 2)
           .then((value) => here && setBitmap(value)),
       120,
     );
@@ -99,7 +101,7 @@ function Shot({ scene, shot, active, label }: { scene: PlacedScene; shot: Placed
       here = false;
       clearTimeout(timer);
     };
-  }, [scene, shot, w]);
+  }, [scene, shot]);
   return (
     <button
       type="button"
@@ -108,8 +110,8 @@ function Shot({ scene, shot, active, label }: { scene: PlacedScene; shot: Placed
       className="shrink-0 text-left"
       onClick={() => (seek(ceilToFrame(shot.start, scene.fps)), choose({ kind: 'cue', id: shot.id }))}
     >
-      <span className={`block overflow-hidden rounded-[6px] ${active ? 'outline-2 outline-offset-1 outline-lamp' : ''}`} style={{ width: w, height: h }}>
-        <Bitmap bitmap={bitmap} width={w} height={h} className="!bg-deep-2" />
+      <span className={`block overflow-hidden rounded-[6px] ${active ? 'outline-2 outline-offset-1 outline-lamp' : ''}`} style={{ width: SHOT_WIDTH, height: h }}>
+        <Bitmap bitmap={bitmap} width={SHOT_WIDTH} height={h} className="!bg-deep-2" />
       </span>
       <span className={`flex justify-between gap-1 pt-0.5 text-[11.5px] leading-4 ${active ? 'text-on-deep' : 'text-on-deep-2'}`}>
         <span className="truncate">{label}</span>

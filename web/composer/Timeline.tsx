@@ -39,6 +39,7 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
     const from = Math.floor(element.scrollLeft / 200) * 200 - 200;
     setVisible((old) => (old.from === from && old.to >= from + element.clientWidth + 400 ? old : { from, to: from + element.clientWidth + 600 }));
   }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another zoom shows another part
   useLayoutEffect(look, [look, zoom]);
   useEffect(() => {
     window.addEventListener('resize', look);
@@ -149,7 +150,7 @@ function Playhead({ zoom }: { zoom: number }) {
   }, [zoom]);
   return (
     <div ref={element} className="pointer-events-none absolute top-0 left-0 z-[35] h-full will-change-transform" aria-hidden="true" data-playhead>
-      <svg width="18" height="18" className="sticky top-0 -ml-[9px] block">
+      <svg aria-hidden="true" width="18" height="18" className="sticky top-0 -ml-[9px] block">
         <path d="M2 1h14v9l-7 7-7-7z" fill="#f8cc2f" stroke="#0f2b30" strokeWidth="1.5" />
       </svg>
       <div className="absolute top-[16px] -left-[1.5px] h-[calc(100%-16px)] w-[3px] border-x border-ink bg-lamp" />

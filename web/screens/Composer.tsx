@@ -1,5 +1,6 @@
 import { ChevronUp, Pause, Play, Plus, Trash2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
+import { Group, Panel, Separator } from 'react-resizable-panels';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { deleteScene, setCaptions, setProduction } from '#core/edit/commands/stage';
 import { addSceneAfter } from '#core/edit/create';
@@ -63,12 +64,12 @@ export function Composer() {
     show(useView.getState().tick);
     return useView.subscribe((state) => show(state.tick));
   }, [found, playing, recording, throughCamera]);
+  const toPlay = found !== undefined && search.has('play');
   useEffect(() => {
-    if (found && search.get('play')) {
-      setSearch({}, { replace: true });
-      setTimeout(() => togglePlay(), 600);
-    }
-  }, [!!found]);
+    if (!toPlay) return;
+    setSearch({}, { replace: true });
+    setTimeout(() => togglePlay(), 600);
+  }, [toPlay, setSearch]);
   useShortcuts(found?.scene);
   // Tests and benchmarks read these.
   useEffect(() => {
@@ -111,55 +112,37 @@ const Loading = () => (
   </div>
 );
 
-const CARD_LEAST = 280;
-const CARD_MOST = 480;
-const STAGE_LEAST = 240;
-const STAGE_MOST = 520;
+/** Sizes of the panels, pixels. */
+const CARD = { least: 280, first: 336, most: 480 } as const;
+const STAGE = { least: 240, most: 520, first: () => Math.min(520, Math.max(240, window.innerHeight - 426)) } as const;
+const TIMELINE_LEAST = 160;
 
+/** Stage and card above the timeline; the edges between them are dragged, or moved by arrow keys. */
 function Body({ scene }: { scene: PlacedScene }) {
-  const [stageHeight, setStageHeight] = useState(() => Math.min(STAGE_MOST, Math.max(STAGE_LEAST, window.innerHeight - 426)));
-  const [card, setCard] = useState(336);
-  const drag = (axis: 'x' | 'y') => ({
-    onPointerDown: (event: React.PointerEvent<HTMLElement>) => event.currentTarget.setPointerCapture(event.pointerId),
-    onPointerMove: (event: React.PointerEvent<HTMLElement>) => {
-      if (event.buttons !== 1) return;
-      if (axis === 'y') setStageHeight(Math.min(STAGE_MOST, Math.max(STAGE_LEAST, event.clientY - 44)));
-      else setCard(Math.min(CARD_MOST, Math.max(CARD_LEAST, window.innerWidth - event.clientX)));
-    },
-  });
   return (
-    <>
-      <div className="relative flex shrink-0" style={{ height: stageHeight }}>
-        <div className="w-[152px] shrink-0 border-r border-line">
-          <OnStage scene={scene} />
+    <Group orientation="vertical" className="min-h-0 flex-1">
+      <Panel defaultSize={STAGE.first()} minSize={STAGE.least} maxSize={STAGE.most} groupResizeBehavior="preserve-pixel-size">
+        <div className="flex h-full">
+          <div className="w-[152px] shrink-0 border-r border-line">
+            <OnStage scene={scene} />
+          </div>
+          <Group orientation="horizontal" className="min-w-0 flex-1">
+            <Panel className="flex min-w-0 bg-deep">
+              <Shots scene={scene} />
+              <StageView scene={scene} />
+            </Panel>
+            <Separator aria-label="Width of the card" className="edge-handle -mx-1 w-2" />
+            <Panel defaultSize={CARD.first} minSize={CARD.least} maxSize={CARD.most} groupResizeBehavior="preserve-pixel-size">
+              <LineCard scene={scene} />
+            </Panel>
+          </Group>
         </div>
-        <div className="flex min-w-0 flex-1 bg-deep">
-          <Shots scene={scene} />
-          <StageView scene={scene} />
-        </div>
-        <hr
-          aria-orientation="vertical"
-          aria-label="Width of the card"
-          className="absolute top-0 z-20 m-0 h-full w-2 cursor-col-resize border-0 bg-transparent"
-          style={{ right: card - 4 }}
-          {...drag('x')}
-        />
-        <div style={{ width: card }} className="shrink-0">
-          <LineCard scene={scene} />
-        </div>
-      </div>
-      <button
-        type="button"
-        aria-label={`Height of the stage: ${stageHeight} pixels. Arrow keys change it`}
-        className="relative z-20 -my-1 h-2 w-full shrink-0 cursor-row-resize border-0 bg-transparent p-0"
-        {...drag('y')}
-        onKeyDown={(event) => {
-          if (event.key === 'ArrowUp' || event.key === 'ArrowDown') setStageHeight((h) => Math.min(STAGE_MOST, Math.max(STAGE_LEAST, h + (event.key === 'ArrowUp' ? -20 : 20))));
-          if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') setCard((w) => Math.min(CARD_MOST, Math.max(CARD_LEAST, w + (event.key === 'ArrowLeft' ? 20 : -20))));
-        }}
-      />
-      <Timeline scene={scene} />
-    </>
+      </Panel>
+      <Separator aria-label="Height of the stage" className="edge-handle -my-1 h-2" />
+      <Panel minSize={TIMELINE_LEAST} className="flex flex-col">
+        <Timeline scene={scene} />
+      </Panel>
+    </Group>
   );
 }
 

@@ -74,21 +74,22 @@ function Page() {
   const height = even((FRAMES[shape][1] * side) / 1080);
   const end = Math.min(to ?? film.length, film.length);
   const length = Math.max(0, end - from);
-  const running = films.find((f) => f.state === 'rendering');
+  const current = films.find((f) => f.state === 'rendering');
+  const running = current?.id;
 
   useEffect(() => {
     getJson<FilmProgress[]>(`/productions/${id}/films`).then(setFilms, (thrown) => toast.error(sentenceOf(thrown)));
   }, [id]);
   useEffect(() => {
     if (!running) return;
-    const events = new EventSource(`/api/films/${running.id}/events`);
+    const events = new EventSource(`/api/films/${running}/events`);
     events.onmessage = ({ data }) => {
       const now = JSON.parse(data) as FilmProgress;
       setFilms((all) => all.map((f) => (f.id === now.id ? now : f)));
       if (now.state !== 'rendering') events.close();
     };
     return () => events.close();
-  }, [running?.id]);
+  }, [running]);
 
   const start = async (): Promise<void> => {
     setStarting(true);
@@ -117,7 +118,7 @@ function Page() {
   return (
     <main className="scrolls flex flex-1 gap-6 overflow-y-auto p-6">
       <section className="min-w-0 flex-1" aria-label="The film">
-        <LastFrame scene={film.scenes[0] as PlacedScene} captions={captions} shape={shape} />
+        <LastFrame scene={film.scenes[0] as PlacedScene} shape={shape} />
         <div className="card mt-4 p-4">
           <div className="mb-2 flex items-baseline justify-between">
             <h2 className="m-0 text-[16px] font-[680]">{document.production.title}</h2>
@@ -125,8 +126,8 @@ function Page() {
               {film.scenes.length} scene{film.scenes.length === 1 ? '' : 's'}, {formatDuration(film.length)}
             </span>
           </div>
-          <FilmRibbon film={running} />
-          {running && <Progress film={running} cancel={() => void cancel(running.id)} />}
+          <FilmRibbon film={current} />
+          {current && <Progress film={current} cancel={() => void cancel(current.id)} />}
         </div>
         <div className="mt-4">
           <h2 className="m-0 mb-1 text-[13px] font-[680]">Films made</h2>
@@ -245,7 +246,7 @@ function Page() {
   );
 }
 
-function LastFrame({ scene, captions, shape }: { scene: PlacedScene; captions: boolean; shape: keyof typeof FRAMES }) {
+function LastFrame({ scene, shape }: { scene: PlacedScene; shape: keyof typeof FRAMES }) {
   const [bitmap, setBitmap] = useState<ImageBitmap>();
   const line = scene.lines.find((l) => l.words.length > 2);
   const tick = line ? Math.round(line.start + (line.end - line.start) * 0.45) : 0;
@@ -257,7 +258,7 @@ function LastFrame({ scene, captions, shape }: { scene: PlacedScene; captions: b
     return () => {
       here = false;
     };
-  }, [scene, tick, captions]);
+  }, [scene, tick]);
   const [w, h] = FRAMES[shape];
   return (
     <div className="flex justify-center rounded-[10px] bg-deep p-4">

@@ -1,5 +1,5 @@
 import { AudioLines, Check, Mic2, TriangleAlert } from 'lucide-react';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
@@ -25,6 +25,7 @@ import { Versions } from '../typing/Versions.tsx';
 import { Choice } from '../ui/fields.tsx';
 import { CutTag } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
+import { useFileDrop } from '../ui/useFileDrop.ts';
 import { importOnLine, matchWords } from '../voices.ts';
 import { castByName, pasteScript, speakerBeside, withEmphasis } from './writing.ts';
 
@@ -41,6 +42,7 @@ export interface RowMoves {
 /** Grows with its words, and with the width that it has for them. */
 export function useGrowing(text: string) {
   const area = useRef<HTMLTextAreaElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: other words take another height
   useLayoutEffect(() => {
     const element = area.current;
     if (!element) return;
@@ -64,7 +66,10 @@ export function useGrowing(text: string) {
 export function LineRow({ document, scene, line, chosen, onNew, onMove }: { document: Document; scene: PlacedScene; line: ScheduledLine; chosen: boolean } & RowMoves) {
   const colour = colourOf(document, line.line.role);
   const tone = toneOf(colour);
-  const [over, setOver] = useState(false);
+  const { drop, over } = useFileDrop<HTMLLIElement>('listitem', ([file]) => {
+    view({ line: line.id });
+    if (file) void importOnLine(scene.id, line.id, file);
+  });
   const words = useTyped({ kind: 'words', scene: scene.id, line: line.id }, line.line.text, (edit) => {
     // A recording that had no words finds them as they are typed.
     const used = line.line.take ? line.line.takes[line.line.take] : undefined;
@@ -90,19 +95,7 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
       className={`grid grid-cols-[74px_30px_minmax(0,1fr)_112px] rounded-[10px] border px-2 py-1.5 ${chosen ? 'border-ink' : 'border-transparent'} ${over ? 'border-dashed !border-act bg-act-soft' : ''}`}
       style={chosen && !over ? { background: tone.tint } : undefined}
       onPointerDown={() => choose({ kind: 'line', id: line.id })}
-      onDragOver={(event) => {
-        if (![...event.dataTransfer.types].includes('Files')) return;
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        const [file] = event.dataTransfer.files;
-        view({ line: line.id });
-        if (file) void importOnLine(scene.id, line.id, file);
-      }}
+      {...drop}
     >
       <div className="pt-0.5 pr-3 text-right text-[12px] leading-4">
         <div className="font-[650]">{formatMoment(line.start, 1)}</div>

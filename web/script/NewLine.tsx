@@ -32,6 +32,7 @@ export function NewLine({
 }) {
   const [text, setText] = useState('');
   const area = useGrowing(text);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the row may come to stand after another line
   useEffect(() => {
     if (focused) area.current?.focus();
   }, [focused, area, place.after]);

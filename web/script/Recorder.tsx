@@ -9,12 +9,15 @@ import { formatDuration, formatMoment } from '#core/time/format';
 import { toTicks } from '#core/time/ticks';
 import { colourOf, type PlacedScene } from '../composer/film.ts';
 import { playLine, stop as stopPlaying } from '../composer/transport.ts';
+import { takesKeys } from '../state/undoKeys.ts';
 import { view } from '../state/view.ts';
 import { Check, Choice } from '../ui/fields.tsx';
 import { Button, CutTag, IconButton } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { importForSpeaker, recordOnLine } from '../voices.ts';
 import { type Device, devices, LONGEST_SECONDS, Microphone, SIMULATED } from './microphone.ts';
+
+const wait = (ms: number): Promise<void> => new Promise((next) => setTimeout(next, ms));
 
 /** What is recorded: one line, or all lines of one speaker read in one go. */
 export type Recording = { readonly kind: 'line'; readonly line: string } | { readonly kind: 'through'; readonly role: string };
@@ -44,7 +47,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
     now.current = next;
     showStep(next);
   }, []);
-  const isAt = (one: Step): boolean => now.current === one;
+  const isAt = useCallback((one: Step): boolean => now.current === one, []);
   const take = line ? takeOf(line.line) : undefined;
   const role = line?.line.role ? document.production.roles[line.line.role] : undefined;
 
@@ -76,7 +79,6 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
     };
   }, [device, setStep]);
 
-  const wait = (ms: number): Promise<void> => new Promise((next) => setTimeout(next, ms));
   const begin = useCallback(async (): Promise<void> => {
     const own = microphone.current;
     if (!own || now.current !== 'ready') return;
@@ -96,7 +98,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
     }
     own.start();
     setStep('recording');
-  }, [answering, before, recording.kind, setStep]);
+  }, [answering, before, recording.kind, setStep, isAt]);
 
   const end = useCallback(
     async (again: boolean): Promise<void> => {
@@ -139,7 +141,7 @@ export function Recorder({ document, scene, recording, onClose }: { document: Do
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.target instanceof HTMLSelectElement) return;
+      if (takesKeys(event.target)) return;
       const key = event.key.toLowerCase();
       if (!['r', ' ', 'escape', 't'].includes(key) || event.ctrlKey || event.metaKey) return;
       event.preventDefault();

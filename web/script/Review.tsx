@@ -11,6 +11,7 @@ import { toTicks } from '#core/time/ticks';
 import { uploadMedia } from '../api.ts';
 import type { PlacedScene } from '../composer/film.ts';
 import { audition, stop } from '../composer/transport.ts';
+import { takesKeys } from '../state/undoKeys.ts';
 import { Choice } from '../ui/fields.tsx';
 import { Button, CutTag, IconButton } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
@@ -61,6 +62,7 @@ export function Review({ document, scene, file, onClose }: Props) {
     },
     [file.name, lines, roles],
   );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the file is read once; what is changed on the page meanwhile does not part it anew
   useEffect(() => {
     let here = true;
     (async () => {
@@ -74,7 +76,6 @@ export function Review({ document, scene, file, onClose }: Props) {
       here = false;
       stop();
     };
-    // The file is read once; what is changed on the page meanwhile does not part it anew.
   }, [file]);
 
   const change = (make: (list: readonly Piece[]) => readonly Piece[]): void => {
@@ -116,7 +117,7 @@ export function Review({ document, scene, file, onClose }: Props) {
   };
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.target instanceof HTMLSelectElement) return;
+      if (takesKeys(event.target)) return;
       const key = event.key;
       const digit = /^[1-9]$/.test(key) ? roles[Number(key) - 1]?.[0] : undefined;
       const acts: Record<string, () => void> = {

@@ -43,6 +43,7 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
   const [pending, setPending] = useState<Pending>();
   const [pasting, setPasting] = useState(false);
   const list = useRef<HTMLUListElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another scene has no row begun
   useEffect(() => setPending(undefined), [scene.id]);
   const ids = scene.lines.map(({ id }) => id);
   const last = ids.at(-1) ?? null;

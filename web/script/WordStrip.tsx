@@ -13,6 +13,7 @@ import { useAnalyses } from '../state/analyses.ts';
 import { preview, run } from '../state/production.ts';
 import { useView } from '../state/view.ts';
 import type { toneOf } from '../ui/speakers.ts';
+import { useDrag } from '../ui/useDrag.ts';
 import { matchWords } from '../voices.ts';
 
 /** Fewer words that are not said do not make it another text. */
@@ -40,41 +41,20 @@ export function WordStrip({
   const scale = width / Math.max(1, take.length);
   const words = inOrder(line.line.words).flatMap(([word, { text }]) => (take.times[word] ? [{ id: word, text, ...take.times[word] }] : []));
   const least = TICKS_PER_SECOND * 0.03;
-  const drag = (event: React.PointerEvent<SVGElement>, index: number, edge: 'start' | 'end'): void => {
-    event.preventDefault();
-    const word = words[index];
-    if (!word) return;
-    const element = event.currentTarget;
-    element.setPointerCapture(event.pointerId);
-    const startX = event.clientX;
+  /** Times of a word and of its neighbour with an edge of the word at a tick. */
+  const times = ({ index, edge }: Edge, tick: number): Record<string, { start: number; end: number }> => {
+    const word = words[index] as (typeof words)[number];
     const neighbour = words[index + (edge === 'start' ? -1 : 1)];
-    const times = (clientX: number): Record<string, { start: number; end: number }> => {
-      let at = word[edge] + (clientX - startX) / scale;
-      at =
-        edge === 'start'
-          ? Math.min(word.end - least, Math.max(neighbour ? neighbour.start + least : 0, at))
-          : Math.max(word.start + least, Math.min(neighbour ? neighbour.end - least : take.length, at));
-      const out: Record<string, { start: number; end: number }> = { [word.id]: { start: word.start, end: word.end, [edge]: at } };
-      if (neighbour && edge === 'end' && at > neighbour.start) out[neighbour.id] = { start: at, end: neighbour.end };
-      if (neighbour && edge === 'start' && at < neighbour.end) out[neighbour.id] = { start: neighbour.start, end: at };
-      return out;
-    };
-    const move = (next: PointerEvent): void => {
-      const made = times(next.clientX);
-      const own = made[word.id] as { start: number; end: number };
-      setGrabbed({ word: word.text, length: own.end - own.start });
-      preview(setWordTimes(scene.id, line.id, id, made));
-    };
-    const up = (next: PointerEvent): void => {
-      element.removeEventListener('pointermove', move as EventListener);
-      element.removeEventListener('pointerup', up as EventListener);
-      setGrabbed(undefined);
-      if (Math.abs(next.clientX - startX) > 1) run('Re-time a word', setWordTimes(scene.id, line.id, id, times(next.clientX)));
-      else preview(undefined);
-    };
-    element.addEventListener('pointermove', move as EventListener);
-    element.addEventListener('pointerup', up as EventListener);
+    const at =
+      edge === 'start'
+        ? Math.min(word.end - least, Math.max(neighbour ? neighbour.start + least : 0, tick))
+        : Math.max(word.start + least, Math.min(neighbour ? neighbour.end - least : take.length, tick));
+    const out: Record<string, { start: number; end: number }> = { [word.id]: { start: word.start, end: word.end, [edge]: at } };
+    if (neighbour && edge === 'end' && at > neighbour.start) out[neighbour.id] = { start: at, end: neighbour.end };
+    if (neighbour && edge === 'start' && at < neighbour.end) out[neighbour.id] = { start: neighbour.start, end: at };
+    return out;
   };
+  const edgeOf = ({ index, edge }: Edge): number => (words[index] as (typeof words)[number])[edge];
   const spoken = useSpoken(line);
   const heard = useAnalyses((state) => (take.analysis ? state.byHash.get(take.analysis) : undefined));
   const unsaid = heard ? notSaid(line.line, take, heard) : [];
@@ -97,6 +77,7 @@ export function WordStrip({
     );
   return (
     <div>
+      {/* biome-ignore lint/a11y/useSemanticElements: a drawing has no field set */}
       <svg width={width} height={40} className="block rounded-[8px] bg-bench" role="group" aria-label="Words in the take">
         {words.map((word, index) => {
           const wide = Math.max(2, (word.end - word.start) * scale - 1);
@@ -110,18 +91,22 @@ export function WordStrip({
                 </text>
               )}
               {(['start', 'end'] as const).map((edge) => (
-                <rect
+                <WordEdge
                   key={edge}
                   x={(edge === 'start' ? x : x + wide) - 4}
-                  y={3}
-                  width={8}
-                  height={34}
-                  fill="transparent"
-                  className="cursor-ew-resize hover:fill-ink/20"
-                  onPointerDown={(event) => drag(event, index, edge)}
-                >
-                  <title>{`${word.text}: ${((word.end - word.start) / TICKS_PER_SECOND).toFixed(2)} s`}</title>
-                </rect>
+                  title={`${word.text}: ${((word.end - word.start) / TICKS_PER_SECOND).toFixed(2)} s`}
+                  label={`${edge === 'start' ? 'Start' : 'End'} of ${word.text}`}
+                  at={() => edgeOf({ index, edge })}
+                  scale={scale}
+                  frame={TICKS_PER_SECOND / scene.fps}
+                  onTry={(tick) => {
+                    const made = tick === undefined ? undefined : times({ index, edge }, tick);
+                    const own = made?.[word.id];
+                    setGrabbed(own && { word: word.text, length: own.end - own.start });
+                    preview(made && setWordTimes(scene.id, line.id, id, made));
+                  }}
+                  onTake={(tick) => run('Re-time a word', setWordTimes(scene.id, line.id, id, times({ index, edge }, tick)))}
+                />
               ))}
             </g>
           );
@@ -154,6 +139,73 @@ export function WordStrip({
         </p>
       )}
     </div>
+  );
+}
+
+interface Edge {
+  readonly index: number;
+  readonly edge: 'start' | 'end';
+}
+
+/** An edge of a word along its take, dragged or moved by arrow keys: a frame, ten with Shift. */
+function WordEdge({
+  x,
+  title,
+  label,
+  at,
+  scale,
+  frame,
+  onTry,
+  onTake,
+}: {
+  x: number;
+  title: string;
+  label: string;
+  /** Where it stands, ticks. */
+  at: () => number;
+  /** Pixels in a tick. */
+  scale: number;
+  /** Ticks in a frame. */
+  frame: number;
+  /** While it is dragged; undefined when that is given up or over. */
+  onTry: (tick: number | undefined) => void;
+  onTake: (tick: number) => void;
+}) {
+  const drag = useDrag<number>({
+    slack: 1,
+    start: (event) => {
+      event.preventDefault();
+      (event.currentTarget as SVGElement).focus();
+      return at();
+    },
+    move: (base, { dx }) => onTry(base + dx / scale),
+    end: (base, { dx }) => {
+      onTry(undefined);
+      onTake(base + dx / scale);
+    },
+    cancel: () => onTry(undefined),
+    nudge: (dx) => {
+      if (!dx) return false;
+      onTake(at() + dx * frame);
+      return true;
+    },
+  });
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a drawing has no button of its own
+    <rect
+      x={x}
+      y={3}
+      width={8}
+      height={34}
+      fill="transparent"
+      tabIndex={0}
+      role="button"
+      aria-label={label}
+      className="cursor-ew-resize hover:fill-ink/20 focus-visible:fill-ink/30"
+      {...drag}
+    >
+      <title>{title}</title>
+    </rect>
   );
 }
 

@@ -115,6 +115,29 @@ describe('the words of a take', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Take them out of the line' }));
     expect(now().scenes[scene]?.lines[lineId]?.text).toBe('The Moon does it from far away.');
   });
+  it('are re-timed by their edges: shown while they are dragged, one edit when let go, by frames with the arrow keys', async () => {
+    const { document, take } = withUnsaid();
+    const frames: FrameRequestCallback[] = [];
+    vi.stubGlobal('requestAnimationFrame', (next: FrameRequestCallback) => frames.push(next));
+    open(document);
+    render(<Strip />);
+    const stored = (): Take => now().scenes[scene]?.lines[lineId]?.takes.tk_000000000001 as Take;
+    const [word] = Object.keys(take.times) as [string];
+    const edge = screen.getAllByRole('button', { name: /^End of/ })[0] as Element;
+    const at = (way: string, clientX: number): void =>
+      void fireEvent(edge, Object.assign(new MouseEvent(way, { bubbles: true, cancelable: true, clientX, button: 0 }), { pointerId: 1 }));
+    at('pointerdown', 100);
+    at('pointermove', 96);
+    act(() => frames.splice(0).forEach((next) => next(0)));
+    expect(stored().times).toEqual(take.times);
+    expect(useProduction.getState().preview).toBeDefined();
+    at('pointerup', 96);
+    const shorter = (take.times[word]?.end as number) - (4 * take.length) / 300;
+    expect(stored().times[word]?.end).toBeCloseTo(shorter, -1);
+    expect(useProduction.getState().preview).toBeUndefined();
+    fireEvent.keyDown(edge, { key: 'ArrowLeft' });
+    expect(stored().times[word]?.end).toBeCloseTo(shorter - 48_000 / now().production.fps, -1);
+  });
   it('that were typed later have no time yet, and are matched when asked', () => {
     const { document, take } = withUnsaid();
     const [word] = Object.keys(take.times);

@@ -20,6 +20,7 @@ export function useOpened(production: string | undefined, sceneParam: string | u
     return () => stop();
   }, [production]);
   const firstScene = found?.film.scenes[0]?.id;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another edit changes nothing here; another production or scene does
   useEffect(() => {
     if (!document_) return;
     const wanted = sceneParam && document_.scenes[sceneParam] ? sceneParam : firstScene;
@@ -28,7 +29,6 @@ export function useOpened(production: string | undefined, sceneParam: string | u
       choose(undefined);
       view({ scene: wanted, tick: 0 });
     }
-    // Another edit changes nothing here; another production or scene does.
   }, [document_?.production.id, sceneParam, firstScene]);
   useEffect(() => {
     if (!document_) return;

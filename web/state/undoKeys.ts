@@ -11,7 +11,10 @@ export const isText = (target: EventTarget | null): boolean => {
 };
 
 /** Whether a key does something of its own there: letters, a choice, a slider. */
-export const takesKeys = (target: EventTarget | null): boolean => isText(target) || /^(INPUT|SELECT)$/.test((target as HTMLElement | null)?.tagName ?? '');
+export const takesKeys = (target: EventTarget | null): boolean => {
+  const element = target as HTMLElement | null;
+  return isText(target) || element?.tagName === 'INPUT' || Boolean(element?.closest?.('[role="slider"], [role="combobox"], [data-choosing]'));
+};
 
 /** Ctrl+Z and Ctrl+Y on every screen of a production, whatever has the focus except a text with an undo of its own. */
 export function useUndoKeys(): void {

@@ -40,6 +40,11 @@ export function slide(handle: HTMLElement, value: number): void {
   release(handle);
 }
 
+/** What a drop of files brings with it. */
+export const dropped = (...files: File[]) => ({
+  dataTransfer: { files, types: ['Files'], items: files.map((file) => ({ kind: 'file', type: file.type, getAsFile: () => file })) },
+});
+
 /** Long enough that no step of a slider falls between two places of the pointer. */
 const WIDTH = 10_000;
 const lineOf = (handle: HTMLElement): HTMLElement => handle.parentElement?.parentElement as HTMLElement;

@@ -104,6 +104,7 @@ export function useTyped(target: Target, stored: string, onKept?: (edit: string)
   const latest = useRef(keep);
   latest.current = keep;
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only what is stored brings other words
   useEffect(() => {
     if (sameWords(stored, at.seen) || at.dirty) return;
     // Whoever is writing here goes on with the own version: both are kept, and shown below the field.

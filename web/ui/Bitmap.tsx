@@ -10,5 +10,6 @@ export function Bitmap({ bitmap, width, height, className = '' }: { bitmap: Imag
     element.height = bitmap.height;
     element.getContext('2d')?.drawImage(bitmap, 0, 0);
   }, [bitmap]);
+  // biome-ignore lint/a11y/noAriaHiddenOnFocusable: nothing in it takes the focus
   return <canvas ref={canvas} aria-hidden="true" className={`bg-well ${className}`} style={{ width, height }} />;
 }

@@ -1,6 +1,6 @@
 import { Check as CheckMark, ChevronDown } from 'lucide-react';
 import { Checkbox, Slider as RadixSlider, Select } from 'radix-ui';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 
 /** One of a few things to choose from; a value of '' is one, too. */
 export interface Option {
@@ -38,7 +38,7 @@ const Item = ({ value, label, disabled = false }: Option) => (
     value={inward(value)}
     disabled={disabled}
     data-option-value={value}
-    className="flex cursor-pointer items-center gap-2 rounded-md py-1.5 pr-7 pl-2.5 text-[13px] text-ink outline-none select-none data-[disabled]:cursor-default data-[disabled]:text-ink-3 data-[highlighted]:bg-act-soft data-[state=checked]:font-semibold"
+    className="flex cursor-pointer items-center gap-2 rounded-md py-1.5 pr-7 pl-2.5 text-[13px] text-ink !shadow-none !outline-none select-none data-[disabled]:cursor-default data-[disabled]:text-ink-3 data-[highlighted]:bg-act-soft data-[state=checked]:font-semibold"
   >
     <Select.ItemText>{label}</Select.ItemText>
     <Select.ItemIndicator className="absolute right-2.5">
@@ -74,9 +74,14 @@ export function Choice({
   disabled?: boolean;
 }) {
   const [open, setOpen] = useState(false);
+  const byPointer = useRef(false);
+  const change = (next: boolean): void => {
+    byPointer.current = false;
+    setOpen(next);
+  };
   const chosen = labelOf(options, value) ?? placeholder ?? '';
   return (
-    <Select.Root value={inward(value)} onValueChange={(next) => onChange(outward(next))} open={open} onOpenChange={setOpen} disabled={disabled}>
+    <Select.Root value={inward(value)} onValueChange={(next) => onChange(outward(next))} open={open} onOpenChange={change} disabled={disabled}>
       <Select.Trigger
         aria-label={label}
         data-choice={value}
@@ -94,9 +99,17 @@ export function Choice({
       {open && (
         <Select.Portal>
           <Select.Content
+            data-choosing
             position="popper"
             sideOffset={4}
             collisionPadding={8}
+            onPointerUp={() => {
+              byPointer.current = true;
+            }}
+            onCloseAutoFocus={(event) => {
+              // What was chosen with the pointer does not keep the keyboard: Space then plays.
+              if (byPointer.current) event.preventDefault();
+            }}
             className="raised z-[60] max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) max-w-[min(28rem,90vw)] overflow-hidden rounded-[9px] border border-line bg-paper p-1"
           >
             <Select.Viewport className="scrolls max-h-80">
