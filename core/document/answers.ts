@@ -60,3 +60,10 @@ export interface FilmProgress {
   readonly segments: number;
   readonly secondsLeft: number | null;
 }
+
+/** A format that films can be exported in: its id, its name for people, and what its files end in. */
+export interface FilmFormatChoice {
+  readonly id: string;
+  readonly name: string;
+  readonly extension: string;
+}

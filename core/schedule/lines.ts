@@ -68,3 +68,16 @@ export function clockSpans(scene: Scene, resolved: Resolved, lines: readonly Sch
   if (resolved.length > at) out.push({ id: `tail ${scene.id}`, start: at, end: resolved.length });
   return out;
 }
+
+/** Where two lines are said at once: the earlier, the later, and from when to when, in ticks. */
+export function overlapsOf(lines: readonly ScheduledLine[]): { a: ScheduledLine; b: ScheduledLine; from: number; to: number }[] {
+  const out: { a: ScheduledLine; b: ScheduledLine; from: number; to: number }[] = [];
+  const sorted = [...lines].filter((line) => line.line.kind === 'line').sort((p, q) => p.start - q.start);
+  sorted.forEach((a, index) => {
+    for (const b of sorted.slice(index + 1)) {
+      if (b.start >= a.end) break;
+      out.push({ a, b, from: b.start, to: Math.min(a.end, b.end) });
+    }
+  });
+  return out;
+}

@@ -51,6 +51,14 @@ const changeOf = (document: Document, recipe: Recipe) => {
   return { change, next };
 };
 
+describe('films', () => {
+  it('can be made in the formats that the server names, each with what its files end in', async () => {
+    const { status, body } = await call('GET', '/film-formats');
+    expect(status).toBe(200);
+    expect(body).toEqual([{ id: 'mp4', name: 'Video (MP4)', extension: 'mp4' }]);
+  });
+});
+
 describe('a production', () => {
   it('is stored part by part and comes back the same', async () => {
     const { document, scene } = sampleDocument(undefined, 900);

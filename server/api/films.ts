@@ -1,8 +1,10 @@
 import { Router } from 'express';
 import * as v from 'valibot';
+import type { FilmFormatChoice } from '#core/document/answers';
 import { isStorable } from '#core/document/text';
 import type { Db } from '../db/db.ts';
 import { cancelFilm, filmProgress, openFilm } from '../film/films.ts';
+import { FORMATS } from '../film/formats/index.ts';
 import { FilmOptionsSchema } from '../film/options.ts';
 import { startJob } from '../jobs/jobs.ts';
 import { documentText } from '../productions.ts';
@@ -32,6 +34,10 @@ export function filmRoutes(db: Db): Router {
     const id = await openFilm(db, param(req, 'id'), await documentText(db, param(req, 'id')), name.replace(/[/\\:*?"<>|]/g, '-'), options);
     await startJob(db, 'plan_film', { film: id });
     res.status(201).json({ id });
+  });
+
+  router.get('/film-formats', (_req, res) => {
+    res.json(FORMATS.map(({ id, name, extension }): FilmFormatChoice => ({ id, name, extension })));
   });
 
   router.get('/films/:id', async (req, res) => {

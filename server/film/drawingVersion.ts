@@ -1,14 +1,20 @@
 import { createHash } from 'node:crypto';
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from '../root.ts';
 
-/** Folders of `core/` whose code has a part in how a picture looks. */
-export const DRAWING_FOLDERS = ['time', 'draw', 'document', 'figure', 'speech', 'schedule', 'stage', 'paint'] as const;
+/** Folders and files whose code has a part in how a picture looks. */
+export const DRAWING_SOURCES = [
+  ...['time', 'draw', 'document', 'figure', 'speech', 'schedule', 'stage', 'paint'].map((folder) => `core/${folder}`),
+  'core/resources.ts',
+  'server/resources.ts',
+  'server/paint',
+] as const;
 /** Packages that have a part in it. */
 const DRAWING_PACKAGES = /^node_modules\/(bezier-easing|bidi-js|culori|fontkit|assemblyscript|@napi-rs\/canvas|@fontsource(-variable)?\/.+)$/;
 
 function* sourcesIn(folder: string): Generator<string> {
+  if (statSync(folder).isFile()) return void (yield folder);
   for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
     const path = join(folder, entry.name);
     if (entry.isDirectory()) yield* sourcesIn(path);
@@ -19,7 +25,7 @@ function* sourcesIn(folder: string): Generator<string> {
 /** A hash of the sources under `root` that draw, and of the versions of the packages that they draw with. */
 export function drawingVersionOf(root: string): string {
   const hash = createHash('sha256');
-  for (const folder of DRAWING_FOLDERS) for (const path of sourcesIn(join(root, 'core', folder))) hash.update(path.slice(root.length)).update(readFileSync(path));
+  for (const source of DRAWING_SOURCES) for (const path of sourcesIn(join(root, source))) hash.update(path.slice(root.length)).update(readFileSync(path));
   const { packages } = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8')) as { packages: Record<string, { version?: string }> };
   for (const [name, { version }] of Object.entries(packages)) if (DRAWING_PACKAGES.test(name)) hash.update(`${name} ${version}`);
   return hash.digest('hex');

@@ -1,9 +1,10 @@
 import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { LONG_GAP } from '#core/checks/silence';
 import { unhangFrom } from '#core/edit/commands/cues';
 import { moveLine, setGap } from '#core/edit/commands/lines';
-import type { ScheduledLine } from '#core/schedule/lines';
+import { overlapsOf, type ScheduledLine } from '#core/schedule/lines';
 import { formatLength, formatMoment, parseTime } from '#core/time/format';
-import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
+import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { preview, run, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
@@ -100,18 +101,6 @@ export function Ribbon({ scene, zoom, width, visible }: Props) {
   );
 }
 
-export function overlapsOf(lines: readonly ScheduledLine[]): { a: ScheduledLine; b: ScheduledLine; from: number; to: number }[] {
-  const out: { a: ScheduledLine; b: ScheduledLine; from: number; to: number }[] = [];
-  const sorted = [...lines].filter((line) => line.line.kind === 'line').sort((p, q) => p.start - q.start);
-  sorted.forEach((a, index) => {
-    for (const b of sorted.slice(index + 1)) {
-      if (b.start >= a.end) break;
-      out.push({ a, b, from: b.start, to: Math.min(a.end, b.end) });
-    }
-  });
-  return out;
-}
-
 function Ruler({ scene, zoom, width, visible }: Props) {
   const step = zoom >= 60 ? 1 : zoom >= 24 ? 2 : zoom >= 10 ? 5 : 10;
   const marks = [];
@@ -150,7 +139,7 @@ function Gap({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedScene; z
   }, [editing]);
   const gap = line.gap as number;
   const width = x(gap, zoom);
-  const long = gap > toTicks(2);
+  const long = gap > LONG_GAP;
   const text = `${(gap / TICKS_PER_SECOND).toFixed(1)} s`;
   return (
     <div className="absolute flex items-center justify-center" style={{ left: x(line.start - gap, zoom), width, top: RIBBON.ruler, height: RIBBON.height }}>

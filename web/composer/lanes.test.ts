@@ -3,13 +3,11 @@ import type { Cue, Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
 import { hangCue } from '#core/edit/commands/cues';
 import { changeLayer } from '#core/edit/commands/layers';
-import { setGap } from '#core/edit/commands/lines';
 import { schedule } from '#core/schedule/schedule';
 import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { layerColour, type PlacedScene, roleOfLayer } from './film.ts';
 import { cueLabel, freeFrom, lanesOf } from './lanes.ts';
-import { overlapsOf } from './Ribbon.tsx';
 
 const placed = (document: Document): PlacedScene => schedule(document, () => undefined).scenes[0] as PlacedScene;
 const made = sampleDocument();
@@ -79,19 +77,6 @@ describe('a cue’s words', () => {
   });
   it('keep an action that is not known by its id', () =>
     expect(label({ kind: 'gesture', layer: layers[0], action: 'juggle', hand: 'left', strength: 1 })).toBe('juggle, left hand'));
-});
-
-describe('overlaps on the ribbon', () => {
-  it('are where two speak at once, and nowhere else', () => {
-    expect(overlapsOf(scene.lines)).toEqual([]);
-    const second = scene.lines[1]?.id as string;
-    const early = placed(edit(made.document, 'gap', 'cg_000000000001', setGap(made.scene, second, -24_000)).document);
-    const [found, ...more] = overlapsOf(early.lines);
-    expect(more).toEqual([]);
-    expect(found?.b.id).toBe(second);
-    expect(found?.from).toBe(early.lines[1]?.start);
-    expect(found?.to).toBe(early.lines[0]?.end);
-  });
 });
 
 describe('a place for copies', () => {

@@ -2,18 +2,18 @@ import { Check, Download, TriangleAlert, X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
-import type { FilmProgress } from '#core/document/answers';
+import { checked } from '#core/checks/index';
+import type { FilmFormatChoice, FilmProgress } from '#core/document/answers';
 import { sentenceOf } from '#core/document/failure';
 import { FRAMES } from '#core/document/schema';
-import { takeOf } from '#core/schedule/timing';
 import { formatDuration, formatMoment, parseTime } from '#core/time/format';
-import { FRAME_RATES, type FrameRate, ticksPerFrame, toTicks } from '#core/time/ticks';
+import { FRAME_RATES, type FrameRate, ticksPerFrame } from '#core/time/ticks';
 import { getJson, mediaUrl, sendJson } from '../api.ts';
 import { type PlacedScene, useFilm, useOpenFilm } from '../composer/film.ts';
-import { overlapsOf } from '../composer/Ribbon.tsx';
 import { stage } from '../stage/client.ts';
 import { useAnalyses, wantAnalyses } from '../state/analyses.ts';
 import { openProduction, useProduction } from '../state/production.ts';
+import { choose, view } from '../state/view.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { NamedChoice } from '../ui/fields.tsx';
 import { Button, ValueField } from '../ui/parts.tsx';
@@ -63,7 +63,10 @@ function Page() {
   const [side, setSide] = useState<number>(1080);
   const [fps, setFps] = useState<FrameRate>(document.production.fps);
   const [captions, setCaptions] = useState(true);
-  const [name, setName] = useState(`${document.production.title}.mp4`);
+  const [name, setName] = useState(document.production.title);
+  const [formats, setFormats] = useState<readonly FilmFormatChoice[]>([]);
+  const [format, setFormat] = useState('mp4');
+  const extension = formats.find((one) => one.id === format)?.extension ?? format;
   const [from, setFrom] = useState(0);
   const [to, setTo] = useState<number>();
   const [films, setFilms] = useState<FilmProgress[]>([]);
@@ -77,6 +80,9 @@ function Page() {
   const current = films.find((f) => f.state === 'rendering');
   const running = current?.id;
 
+  useEffect(() => {
+    getJson<FilmFormatChoice[]>('/film-formats').then(setFormats, (thrown) => toast.error(sentenceOf(thrown)));
+  }, []);
   useEffect(() => {
     getJson<FilmProgress[]>(`/productions/${id}/films`).then(setFilms, (thrown) => toast.error(sentenceOf(thrown)));
   }, [id]);
@@ -94,10 +100,12 @@ function Page() {
   const start = async (): Promise<void> => {
     setStarting(true);
     try {
-      const file = /\.mp4$/i.test(name) ? name : `${name || document.production.title}.mp4`;
+      const ending = `.${extension}`;
+      const own = name.trim() || document.production.title;
+      const file = own.toLowerCase().endsWith(ending) ? own : `${own}${ending}`;
       const made = await sendJson<{ id: string }>('POST', `/productions/${id}/films`, {
         name: file,
-        options: { width, height, fps, from, to: to === undefined ? null : end, captions, preset: 'veryfast', crf: 19 },
+        options: { width, height, fps, from, to: to === undefined ? null : end, captions, format, preset: 'veryfast', crf: 19 },
       });
       const fresh = await getJson<FilmProgress>(`/films/${made.id}`);
       setFilms((all) => [fresh, ...all]);
@@ -224,15 +232,24 @@ function Page() {
               }}
             />
           </div>
-          <label className="mt-3 flex flex-col gap-1 text-[12px] text-ink-2">
-            File name
-            <input
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-              maxLength={120}
-              className="h-[28px] rounded-[6px] border border-edge bg-white px-2 text-[13px] text-ink"
+          <div className="mt-3 grid grid-cols-2 gap-3">
+            <label className="flex flex-col gap-1 text-[12px] text-ink-2">
+              File name
+              <input
+                value={name}
+                onChange={(event) => setName(event.target.value)}
+                maxLength={110}
+                className="h-[28px] rounded-[6px] border border-edge bg-white px-2 text-[13px] text-ink"
+              />
+            </label>
+            <NamedChoice
+              label="Kind of file"
+              value={format}
+              placeholder={format.toUpperCase()}
+              options={formats.map(({ id, name: called }) => ({ value: id, label: called }))}
+              onChange={setFormat}
             />
-          </label>
+          </div>
           <p className="my-3 text-[12px] text-ink-2">
             {Math.round(length / ticksPerFrame(fps))} frames, about {Math.max(0.1, (TYPICAL_RATE * (length / 48_000) * ((width * height) / 2_073_600) ** 0.75) / 1e6).toFixed(1)} MB
           </p>
@@ -300,40 +317,45 @@ function Progress({ film, cancel }: { film: FilmProgress; cancel: () => void }) 
   );
 }
 
+/** What is seen of a long list at first. */
+const SHOWN_FIRST = 6;
+
 /** What a viewer would notice, each with the way there. */
 function Before() {
   const { document, film } = useOpenFilm();
-  const notes = film.scenes.flatMap((scene) => {
-    const out: { text: string; scene: string }[] = [];
-    const drafts = scene.lines.filter((l) => l.line.kind === 'line' && (takeOf(l.line)?.kind ?? 'draft') === 'draft').length;
-    if (drafts) out.push({ scene: scene.id, text: `${drafts} line${drafts === 1 ? ' speaks' : 's speak'} with a draft voice in “${scene.scene.title}”.` });
-    for (const { a, b, from, to } of overlapsOf(scene.lines))
-      out.push({ scene: scene.id, text: `Lines ${a.index + 1} and ${b.index + 1} overlap by ${((to - from) / 48_000).toFixed(1)} s.` });
-    for (const line of scene.lines) {
-      if ((line.gap ?? 0) > toTicks(2)) out.push({ scene: scene.id, text: `${((line.gap as number) / 48_000).toFixed(1)} s of silence before line ${line.index + 1}.` });
-      if (line.layer && scene.scene.layers[line.layer]?.hidden) out.push({ scene: scene.id, text: `Line ${line.index + 1} is spoken by somebody who is hidden.` });
-    }
-    return out;
-  });
+  const findings = useMemo(() => checked(film), [film]);
+  const [all, setAll] = useState(false);
   return (
     <div className="card mt-4 p-5">
       <h2 className="m-0 mb-2 text-[13px] font-[680]">Before you export</h2>
-      {notes.length === 0 && (
+      {findings.length === 0 && (
         <p className="m-0 flex items-center gap-2 text-ok">
           <Check size={15} /> Nothing that a viewer would notice.
         </p>
       )}
       <ul className="m-0 list-none p-0">
-        {notes.slice(0, 6).map(({ text, scene }) => (
-          <li key={text} className="flex items-center gap-2 py-0.5">
-            <TriangleAlert size={14} className="shrink-0 text-warn" />
+        {(all ? findings : findings.slice(0, SHOWN_FIRST)).map(({ check, text, scene, tick, line }) => (
+          <li key={`${check} ${scene} ${tick} ${text}`} data-check={check} className="flex items-start gap-2 py-0.5">
+            <TriangleAlert size={14} className="mt-[3px] shrink-0 text-warn" />
             <span className="flex-1">{text}</span>
-            <Link to={`/p/${document.production.id}/scenes/${scene}`} className="font-semibold text-act hover:underline">
+            <Link
+              to={`/p/${document.production.id}/scenes/${scene}`}
+              className="shrink-0 font-semibold text-act hover:underline"
+              onClick={() => {
+                choose(line ? { kind: 'line', id: line } : undefined);
+                view({ scene, tick });
+              }}
+            >
               Go there
             </Link>
           </li>
         ))}
       </ul>
+      {findings.length > SHOWN_FIRST && (
+        <button type="button" className="mt-1 text-[13px] font-semibold text-act hover:underline" aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? 'Fewer' : `${findings.length - SHOWN_FIRST} more`}
+        </button>
+      )}
     </div>
   );
 }

@@ -3,10 +3,12 @@ import { Tooltip } from 'radix-ui';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { Toaster } from 'sonner';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { FilmProgress, ListedProduction } from '#core/document/answers';
+import type { FilmFormatChoice, FilmProgress, ListedProduction } from '#core/document/answers';
 import type { Document } from '#core/document/schema';
 import { sampleDocument } from '#core/testing/samples';
+import { inOrder } from '#core/time/order';
 import { useProduction } from '../state/production.ts';
+import { useView } from '../state/view.ts';
 import { choose } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
 import { Export } from './Export.tsx';
@@ -186,9 +188,11 @@ describe('home', () => {
 });
 
 describe('the export screen', () => {
-  const { document } = sampleDocument();
+  const { document, scene } = sampleDocument();
   const id = document.production.id;
-  const open = async (films: FilmProgress[] = []): Promise<void> => {
+  const MP4: FilmFormatChoice = { id: 'mp4', name: 'Video (MP4)', extension: 'mp4' };
+  const open = async (films: FilmProgress[] = [], formats = [MP4]): Promise<void> => {
+    answers['GET /film-formats'] = formats;
     answers[`GET /productions/${id}/films`] = films;
     opened(document, id);
     render(
@@ -220,6 +224,25 @@ describe('the export screen', () => {
     expect(made()?.name).toBe(`${document.production.title}.mp4`);
     expect(made()?.options).toMatchObject({ width: 1920, height: 1080, fps: document.production.fps, from: 0, to: null, captions: true });
     expect((screen.getByText('Being made …') as HTMLButtonElement).disabled).toBe(true);
+  });
+  it('offers the kinds of file that the server can write, and names the file by the one that was chosen', async () => {
+    await open([], [MP4, { id: 'stills', name: 'Frames', extension: 'zip' }]);
+    answers[`POST /productions/${id}/films`] = { id: 'fi_000000000001' };
+    answers['GET /films/fi_000000000001'] = film();
+    await waitFor(() => expect(screen.getByLabelText('Kind of file').textContent).toBe('Video (MP4)'));
+    choose(screen.getByLabelText('Kind of file'), 'stills');
+    fireEvent.click(screen.getByText('Export film', { selector: 'button' }));
+    await waitFor(() => expect(made()).toBeTruthy());
+    expect(made()).toMatchObject({ name: `${document.production.title}.zip`, options: { format: 'stills' } });
+  });
+  it('says what a viewer would notice, and goes there', async () => {
+    await open();
+    const [first] = within(screen.getByRole('heading', { name: 'Before you export' }).parentElement as HTMLElement).getAllByRole('link');
+    const said = first?.closest('li') as HTMLElement;
+    expect(said.textContent).toContain('has no voice yet');
+    fireEvent.click(first as HTMLElement);
+    const line = inOrder(document.scenes[scene]?.lines ?? {})[0]?.[0];
+    expect(useView.getState()).toMatchObject({ scene, line });
   });
   it('takes size, rate, range, captions and a name, which always ends in .mp4', async () => {
     await open();
@@ -264,11 +287,6 @@ describe('the export screen', () => {
     fireEvent.click(await screen.findByRole('button', { name: 'Cancel' }));
     expect(await screen.findByText(/^cancelled/)).toBeTruthy();
     expect(screen.queryByRole('progressbar')).toBeNull();
-  });
-  it('says what a viewer would notice, and where it is', async () => {
-    await open();
-    expect(screen.getByText(/speaks? with a draft voice in/)).toBeTruthy();
-    expect(screen.getAllByRole('link', { name: 'Go there' })[0]?.getAttribute('href')).toContain('/scenes/');
   });
   it('waits until everything is saved', async () => {
     await open();
