@@ -1,8 +1,12 @@
 import { readFileSync } from 'node:fs';
+import type { Document } from '#core/document/schema';
 import { createApp } from '#server/api/app';
 import { readyDb } from '#server/cli/database';
-import { findProduction } from '#server/productions';
+import type { Db } from '#server/db/db';
+import { createProduction, deleteProduction, findProduction, loadProduction } from '#server/productions';
 import { openBrowser } from '../../e2e/browser.ts';
+import { yardstick } from '../yardstick.ts';
+import { crowded } from './crowd.ts';
 
 const WINDOWS = 3;
 const WINDOW_MS = 16_000;
@@ -36,41 +40,76 @@ function processorTime(): { stolen: number; all: number } {
   return { stolen: jiffies[7] ?? 0, all: jiffies.reduce((sum, value) => sum + value, 0) };
 }
 
-/** Stage frame times while the demo plays: evaluate, paint and a one-pixel read in the worker, canvas of 1280 x 720. */
+type Browser = Awaited<ReturnType<typeof openBrowser>>;
+
+/** Opens a production and plays it on a canvas of 1280 x 720. */
+async function play(browser: Browser, url: string): Promise<void> {
+  await browser.driver.get(url);
+  await browser.until('the stage is drawn', 'return window.kipzo && kipzo.stage.times.length > 1', 60_000);
+  await browser.driver.sleep(4000);
+  await browser.run('kipzo.stage.resize(1280, 720)');
+  await browser.driver.sleep(500);
+  await browser.run(`document.body.dispatchEvent(new KeyboardEvent('keydown', {key: ' ', code: 'Space', bubbles: true}))`);
+  await browser.until('it plays', 'return kipzo.view.getState().playing', 10_000);
+  await browser.driver.sleep(2000);
+}
+
+/** Frame times of one window while it plays. */
+async function watched(browser: Browser): Promise<{ times: number[]; window: Window }> {
+  await browser.run('kipzo.stage.times.length = 0; kipzo.stage.details.length = 0');
+  const before = processorTime();
+  await browser.driver.sleep(WINDOW_MS);
+  const after = processorTime();
+  const times = (await browser.run('return kipzo.stage.times.slice()')) as number[];
+  const details = (await browser.run('return kipzo.stage.details.slice()')) as [number, number, number][];
+  const window = {
+    ...spread(times),
+    evaluateP50: spread(details.map(([, ms]) => ms)).p50,
+    wholeFrames: details.filter(([, , share]) => share === 1).length,
+    meanShare: round(details.reduce((sum, [, , share]) => sum + share, 0) / details.length),
+    stolen: round((after.stolen - before.stolen) / Math.max(1, after.all - before.all)),
+  };
+  return { times, window };
+}
+
+/** Still layers on the demo's stage: what few and many of them cost a frame, in turns, as the ratio of the medians of p95. */
+const FEW = 5;
+const MANY = 200;
+async function crowds(browser: Browser, db: Db, url: string, demo: Document) {
+  const p95: Record<number, number[]> = { [FEW]: [], [MANY]: [] };
+  const made = [FEW, MANY].map((count) => [count, crowded(demo, count)] as const);
+  for (const [, document] of made) await createProduction(db, document, 'bench');
+  for (let turn = 0; turn < 2; turn++)
+    for (const [count, document] of made) {
+      await play(browser, `${url}/p/${document.production.id}`);
+      p95[count]?.push((await watched(browser)).window.p95);
+    }
+  for (const [, document] of made) await deleteProduction(db, document.production.id);
+  const [few, many] = [Math.min(...(p95[FEW] as number[])), Math.min(...(p95[MANY] as number[]))];
+  return { [`p95With${FEW}`]: p95[FEW], [`p95With${MANY}`]: p95[MANY], ratio: round(many / few) };
+}
+
+/** Stage frame times while the demo plays: evaluate, paint and a one-pixel read in the worker, canvas of 1280 x 720; then with still layers on it. */
 export async function benchComposer() {
+  const first = yardstick();
   const { db } = await readyDb();
   const server = createApp({ db, silent: true }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const { port } = server.address() as { port: number };
+  const url = `http://127.0.0.1:${port}`;
   const browser = await openBrowser({ width: 1680, height: 1240 });
   try {
     const id = await findProduction(db, 'demo');
-    await browser.driver.get(`http://127.0.0.1:${port}/p/${id}`);
-    await browser.until('the stage is drawn', 'return window.kipzo && kipzo.stage.times.length > 1', 60_000);
-    await browser.driver.sleep(4000);
-    await browser.run('kipzo.stage.resize(1280, 720)');
-    await browser.driver.sleep(500);
-    await browser.run(`document.querySelector('[data-timeline]').ownerDocument.defaultView.dispatchEvent(new KeyboardEvent('keydown', {key: ' ', code: 'Space'}))`);
-    await browser.driver.sleep(2000);
+    await play(browser, `${url}/p/${id}`);
     const windows: Window[] = [];
     const all: number[] = [];
     for (let n = 0; n < WINDOWS; n++) {
-      await browser.run('kipzo.stage.times.length = 0; kipzo.stage.details.length = 0');
-      const before = processorTime();
-      await browser.driver.sleep(WINDOW_MS);
-      const after = processorTime();
-      const times = (await browser.run('return kipzo.stage.times.slice()')) as number[];
-      const details = (await browser.run('return kipzo.stage.details.slice()')) as [number, number, number][];
+      const { times, window } = await watched(browser);
       all.push(...times);
-      windows.push({
-        ...spread(times),
-        evaluateP50: spread(details.map(([, ms]) => ms)).p50,
-        wholeFrames: details.filter(([, , share]) => share === 1).length,
-        meanShare: round(details.reduce((sum, [, , share]) => sum + share, 0) / details.length),
-        stolen: round((after.stolen - before.stolen) / Math.max(1, after.all - before.all)),
-      });
+      windows.push(window);
     }
-    return { ...spread(all), windows };
+    const stillLayers = await crowds(browser, db, url, (await loadProduction(db, id)).document);
+    return { yardstickMs: [first, yardstick()], ...spread(all), windows, stillLayers };
   } finally {
     await browser.close();
     server.closeAllConnections();

@@ -1,5 +1,7 @@
-/** Kinds of things that have properties: layers by their kind, cues that sound, the camera. */
-export const LAYER_KINDS = ['character', 'prop', 'picture', 'text', 'shape', 'group', 'effect'] as const;
+/** Kinds of layers: those with something of their own to draw, all that are drawn, all. With them sounding cues and the camera have properties. */
+const BOXED = ['character', 'prop', 'picture', 'text', 'shape'] as const;
+const DRAWN = [...BOXED, 'group'] as const;
+export const LAYER_KINDS = [...DRAWN, 'effect'] as const;
 export type LayerKind = (typeof LAYER_KINDS)[number];
 export type PropertyKind = LayerKind | 'sound' | 'camera';
 
@@ -18,9 +20,6 @@ export interface PropertyInfo {
   readonly kinds: readonly PropertyKind[];
 }
 
-const DRAWN = ['character', 'prop', 'picture', 'text', 'shape', 'group'] as const;
-const BOXED = ['character', 'prop', 'picture', 'text', 'shape'] as const;
-const SEEN = [...DRAWN, 'effect'] as const;
 const FAR = 100_000;
 
 /**
@@ -36,7 +35,7 @@ export const PROPERTIES = {
   anchorX: { label: 'Anchor across', group: 'place', unit: 'share', least: -2, most: 3, rest: 0.5, step: 0.05, kinds: BOXED },
   anchorY: { label: 'Anchor down', group: 'place', unit: 'share', least: -2, most: 3, rest: 0.5, step: 0.05, kinds: BOXED },
   depth: { label: 'Depth', group: 'place', unit: 'metres', least: -3, most: 200, rest: 0, step: 0.5, kinds: DRAWN },
-  opacity: { label: 'Opacity', group: 'look', unit: 'share', least: 0, most: 1, rest: 1, step: 0.05, kinds: SEEN },
+  opacity: { label: 'Opacity', group: 'look', unit: 'share', least: 0, most: 1, rest: 1, step: 0.05, kinds: LAYER_KINDS },
   blur: { label: 'Blur', group: 'look', unit: 'units', least: 0, most: 200, rest: 0, step: 1, kinds: DRAWN },
   brightness: { label: 'Brightness', group: 'look', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05, kinds: DRAWN },
   contrast: { label: 'Contrast', group: 'look', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05, kinds: DRAWN },

@@ -1,18 +1,17 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type NextFunction, type Request, type Response } from 'express';
-import helmet from 'helmet';
 import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { failure } from '#core/document/failure';
-import { FONT_FILES, fontFileName } from '#core/resources';
 import type { Db } from '../db/db.ts';
 import { Live } from '../live.ts';
-import { fontPath } from '../resources.ts';
 import { ROOT } from '../root.ts';
 import { SPEECH_DIR } from '../speech/resources.ts';
 import { asFailure } from './failures.ts';
 import { filmRoutes } from './films.ts';
+import { fontRoutes } from './fonts.ts';
+import { headers, ownOnly, readableOnly } from './guards.ts';
 import { healthOf } from './health.ts';
 import { mediaRoutes } from './media.ts';
 import { productionRoutes } from './productions.ts';
@@ -28,61 +27,13 @@ export interface AppOptions {
   readonly instance?: string | undefined;
 }
 
-const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
-const FOREIGN = (): Error => failure('foreign-origin', 'Another site tried to use Kipzo. Open Kipzo itself to go on.', 403);
-
-/** Only Kipzo's own page asks: by a host that is ours, from an origin that is the same host and port. */
-function ownOnly(hosts: readonly string[]) {
-  return (req: Request, _res: Response, next: NextFunction): void => {
-    const host = req.headers.host ?? '';
-    if (!LOOPBACK.test(host) && !hosts.includes(host)) throw failure('foreign-host', 'This address is not one that Kipzo answers to. Open it at http://127.0.0.1 instead.', 403);
-    const { origin } = req.headers;
-    if (origin === 'null' ? req.method !== 'GET' : origin && origin.replace(/^https?:\/\//, '') !== host) throw FOREIGN();
-    next();
-  };
-}
-
-/** Addresses are read once, here: what no text can hold is no address. */
-function readableOnly(req: Request, _res: Response, next: NextFunction): void {
-  let address: string;
-  try {
-    address = decodeURIComponent(req.url.replaceAll('+', ' '));
-  } catch {
-    throw failure('bad-address', 'This address cannot be read.', 400);
-  }
-  if (/[\u0000-\u001f]/.test(address)) throw failure('bad-address', 'This address holds characters that no address has.', 400);
-  next();
-}
-
 /** The whole HTTP side: API under /api, the page for everything else. */
 export function createApp({ db, hosts = [], silent = false, instance }: AppOptions): express.Express {
   const app = express();
   const log = pino({ level: silent ? 'silent' : 'warn' });
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false, serializers: { req: (req) => ({ method: req.method, url: req.url }), res: (res) => ({ status: res.statusCode }) } }));
-  app.use(ownOnly(hosts), readableOnly);
-  app.use(
-    helmet({
-      strictTransportSecurity: false,
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'blob:', 'data:'],
-          mediaSrc: ["'self'", 'blob:'],
-          connectSrc: ["'self'", 'blob:'],
-          workerSrc: ["'self'", 'blob:'],
-          fontSrc: ["'self'", 'data:'],
-          objectSrc: ["'none'"],
-          baseUri: ["'none'"],
-          frameAncestors: ["'none'"],
-          formAction: ["'self'"],
-        },
-      },
-    }),
-  );
+  app.use(ownOnly(hosts), readableOnly, headers());
   const api = express.Router();
   const live = new Live();
   api.get('/health', async (_req, res) => {
@@ -98,15 +49,7 @@ export function createApp({ db, hosts = [], silent = false, instance }: AppOptio
   });
   app.use('/api', express.json({ limit: '24mb' }), api);
   app.use('/speech', express.static(SPEECH_DIR, { maxAge: 0 }));
-  app.get('/fonts/:file', (req, res) => {
-    const name = String(req.params.file);
-    const file = Object.values(FONT_FILES)
-      .flat()
-      .find((one) => fontFileName(one) === name);
-    if (!file) throw failure('no-font', 'There is no such font.', 404);
-    res.type('font/woff').set('Cache-Control', 'public, max-age=86400');
-    res.send(readFileSync(fontPath(file)));
-  });
+  app.use('/fonts', fontRoutes());
   const web = join(ROOT, 'dist', 'web');
   app.use(express.static(web, { index: false, maxAge: '1h' }));
   app.get('/{*path}', (_req, res) => {

@@ -15,7 +15,8 @@ import { ribbonPath } from '../ui/speakers.ts';
 import type { PlacedScene } from './film.ts';
 import { HEAD_WIDTH, LaneRow } from './Lanes.tsx';
 import { lanesOf } from './lanes.ts';
-import { RIBBON, Ribbon } from './Ribbon.tsx';
+import { Ribbon } from './Ribbon.tsx';
+import { RIBBON } from './ribbonRows.ts';
 import { stepLine, togglePlay } from './transport.ts';
 
 /** Ribbon, threads and lanes under one playhead. */

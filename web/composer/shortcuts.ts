@@ -41,7 +41,7 @@ let copied: readonly string[] = [];
 
 /** What a focused thing does with Space and Enter by itself. */
 const PRESSES = 'button, a, summary, [role="button"], [role="menuitem"], [role="checkbox"], [role="radio"], [role="switch"], [role="dialog"], [role="menu"]';
-const pressed = (event: KeyboardEvent): boolean => (event.target as HTMLElement).closest?.(PRESSES) !== null && (event.target as HTMLElement) !== document.body;
+const pressed = (event: KeyboardEvent): boolean => Boolean((event.target as HTMLElement).closest?.(PRESSES));
 
 export function useShortcuts(scene: PlacedScene | undefined): void {
   useUndoKeys();

@@ -1,28 +1,25 @@
-import { ArrowLeft, Copy, Dices, Download, Ellipsis, Trash2, UserRoundCog } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
+import { ArrowLeft, Dices } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Backdrop, Character } from '#core/document/schema';
-import { deleteCharacter, duplicateCharacter, freeName, recastRole, setLook } from '#core/edit/commands/cast';
+import { freeName, setLook } from '#core/edit/commands/cast';
 import { addCharacter } from '#core/edit/commands/stage';
-import { poseForHand } from '#core/figure/actions/action';
-import { ACTIONS, actionOf } from '#core/figure/actions/index';
+import { ACTIONS } from '#core/figure/actions/index';
 import { type DesignId, designed } from '#core/figure/cast';
-import { expressionOf } from '#core/figure/expressions/index';
 import { dressed } from '#core/figure/outfits';
-import type { PartialPose } from '#core/figure/pose';
 import { randomLook, randomMake, randomPerson } from '#core/figure/random';
 import { SETS } from '#core/stage/sets/index';
 import { inOrder, orderAtEnd } from '#core/time/order';
-import { sendJson } from '../api.ts';
 import { Body } from '../cast/Body.tsx';
 import { CastColumn } from '../cast/CastColumn.tsx';
+import { CharacterMenu } from '../cast/CharacterMenu.tsx';
 import { Colours, Skin } from '../cast/Colours.tsx';
 import { Contrast } from '../cast/Contrast.tsx';
 import { CastClient } from '../cast/client.ts';
-import { openCharacter, saveCharacter, savePicture, saveSvg } from '../cast/files.ts';
+import { openCharacter } from '../cast/files.ts';
+import { NEW_NAMES } from '../cast/names.ts';
 import { Options } from '../cast/Options.tsx';
 import { Outfits } from '../cast/Outfits.tsx';
 import { Room } from '../cast/Room.tsx';
@@ -38,43 +35,6 @@ import { Button, Empty } from '../ui/parts.tsx';
 import type { Trying } from '../workers/cast.worker.ts';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
-
-const NEW_NAMES = [
-  'Ada',
-  'Bo',
-  'Cleo',
-  'Dario',
-  'Edda',
-  'Farid',
-  'Greta',
-  'Hugo',
-  'Ines',
-  'Jonas',
-  'Kaia',
-  'Luan',
-  'Mira',
-  'Nils',
-  'Oda',
-  'Pavel',
-  'Rosa',
-  'Sami',
-  'Tessa',
-  'Umar',
-  'Vera',
-  'Wim',
-  'Yara',
-  'Zeno',
-] as const;
-/** The stance that is tried, for a file: an action where it is held. */
-function poseOf({ action, hand, expression, turn }: Trying): PartialPose {
-  const doing = action ? actionOf(action) : undefined;
-  return {
-    ...(expression ? expressionOf(expression)?.face : { smile: 0.35 }),
-    ...(doing ? poseForHand(doing.keys.at(-1)?.pose ?? {}, hand, 1) : {}),
-    bodyTurn: turn * 0.45,
-    headTurn: turn * 0.55,
-  };
-}
 
 const AT_EASE: Trying = { action: undefined, hand: 'right', expression: undefined, mouth: undefined, turn: 0 };
 
@@ -181,7 +141,6 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
     if (!next.delete(key)) next.add(key);
     return next;
   };
-  const roles = inOrder(document.production.roles);
   return (
     <div className="flex h-full flex-col">
       <TopBar page="cast">
@@ -258,100 +217,7 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                 >
                   Surprise me
                 </Button>
-                <DropdownMenu.Root>
-                  <DropdownMenu.Trigger aria-label={`More for ${stored.name}`} className="inline-flex size-7 items-center justify-center rounded-[7px] text-ink-2 hover:bg-well">
-                    <Ellipsis size={16} />
-                  </DropdownMenu.Trigger>
-                  <DropdownMenu.Portal>
-                    <DropdownMenu.Content
-                      align="end"
-                      className="raised scrolls z-40 max-h-[420px] min-w-52 overflow-y-auto rounded-[9px] border border-line bg-paper p-1 text-[13px]"
-                    >
-                      {roles.length > 0 && <div className="px-2.5 pt-1 pb-1 text-[11.5px] text-ink-3">Plays the part of</div>}
-                      {roles.map(([role, { name, character }]) => (
-                        <DropdownMenu.Item
-                          key={role}
-                          disabled={character === stored.id}
-                          className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[disabled]:text-ink-3 data-[highlighted]:bg-act-soft"
-                          onSelect={() => run(`${stored.name} plays ${name}`, recastRole(role, stored.id))}
-                        >
-                          <UserRoundCog size={14} strokeWidth={1.6} /> {name}
-                          {character === stored.id ? ', already' : ''}
-                        </DropdownMenu.Item>
-                      ))}
-                      {scene &&
-                        document.scenes[scene] &&
-                        roles.some(([role]) => (document.scenes[scene]?.recast[role] ?? document.production.roles[role]?.character) !== stored.id) && (
-                          <div className="px-2.5 pt-2 pb-1 text-[11.5px] text-ink-3">In “{document.scenes[scene]?.title}” alone</div>
-                        )}
-                      {scene &&
-                        roles
-                          .filter(([role, { character }]) => (document.scenes[scene]?.recast[role] ?? character) !== stored.id)
-                          .map(([role, { name }]) => (
-                            <DropdownMenu.Item
-                              key={`here ${role}`}
-                              className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"
-                              onSelect={() => run(`${stored.name} plays ${name} here`, recastRole(role, stored.id, scene))}
-                            >
-                              <UserRoundCog size={14} strokeWidth={1.6} /> {name}
-                            </DropdownMenu.Item>
-                          ))}
-                      <div className="my-1 h-px bg-line" />
-                      <DropdownMenu.Item
-                        className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"
-                        onSelect={() => {
-                          const copy = makeId('character');
-                          run('Duplicate a character', duplicateCharacter(stored.id, copy));
-                          go(copy);
-                        }}
-                      >
-                        <Copy size={14} strokeWidth={1.6} /> Duplicate
-                      </DropdownMenu.Item>
-                      {inOrder(document.characters)
-                        .filter(([other, c]) => other !== stored.id && c.kind === 'person' && stored.kind === 'person')
-                        .map(([other, c]) => (
-                          <DropdownMenu.Item
-                            key={other}
-                            className="cursor-pointer rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"
-                            onSelect={() => run(`Take over the look of ${c.name}`, setLook(stored.id, c))}
-                          >
-                            Look of {c.name}
-                          </DropdownMenu.Item>
-                        ))}
-                      <div className="my-1 h-px bg-line" />
-                      {(
-                        [
-                          [
-                            'Keep on the shelf',
-                            () =>
-                              void sendJson('PUT', `/shelf/${stored.id}`, { character: stored }).then(
-                                () => toast(`${stored.name} is on the shelf: every production finds ${stored.name} under New.`),
-                                (thrown) => toast.error(sentenceOf(thrown)),
-                              ),
-                          ],
-                          ['Save as SVG', () => saveSvg(dressed(stored, outfit), poseOf(trying))],
-                          ['Save as PNG', () => void client.picture(dressed(stored, outfit), poseOf(trying), trying.mouth, 1600).then((blob) => savePicture(stored, blob))],
-                          ['Save as a character file', () => saveCharacter(stored)],
-                        ] as const
-                      ).map(([label, act]) => (
-                        <DropdownMenu.Item
-                          key={label}
-                          className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-act-soft"
-                          onSelect={act}
-                        >
-                          <Download size={14} strokeWidth={1.6} /> {label}
-                        </DropdownMenu.Item>
-                      ))}
-                      <div className="my-1 h-px bg-line" />
-                      <DropdownMenu.Item
-                        className="flex cursor-pointer items-center gap-2 rounded-md px-2.5 py-1.5 text-err outline-none data-[highlighted]:bg-err-soft"
-                        onSelect={() => run('Delete a character', deleteCharacter(stored.id))}
-                      >
-                        <Trash2 size={14} strokeWidth={1.6} /> Delete
-                      </DropdownMenu.Item>
-                    </DropdownMenu.Content>
-                  </DropdownMenu.Portal>
-                </DropdownMenu.Root>
+                <CharacterMenu client={client} character={stored} outfit={outfit} trying={trying} onOpen={go} />
               </div>
               <Room client={client} character={looked} trying={trying} slot={slot} hidden={hidden} backdrop={triedBefore} onSlot={setSlot} />
               <Strip client={client} character={dressed(stored, outfit)} trying={trying} onTry={(values) => setTrying((old) => ({ ...old, ...values }))} />

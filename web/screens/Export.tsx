@@ -1,8 +1,7 @@
-import { Check, Download, TriangleAlert, X } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Check, Download, X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { useParams } from 'react-router';
 import { toast } from 'sonner';
-import { checked } from '#core/checks/index';
 import type { FilmFormatChoice, FilmProgress } from '#core/document/answers';
 import { sentenceOf } from '#core/document/failure';
 import { FRAMES } from '#core/document/schema';
@@ -13,11 +12,10 @@ import { type PlacedScene, useFilm, useOpenFilm } from '../composer/film.ts';
 import { stage } from '../stage/client.ts';
 import { useAnalyses, wantAnalyses } from '../state/analyses.ts';
 import { openProduction, useProduction } from '../state/production.ts';
-import { choose, view } from '../state/view.ts';
-import { Bitmap } from '../ui/Bitmap.tsx';
 import { NamedChoice } from '../ui/fields.tsx';
 import { Button, ValueField } from '../ui/parts.tsx';
-import { MiniRibbon } from './Home.tsx';
+import { BeforeExport } from './BeforeExport.tsx';
+import { FilmRibbon, LastFrame, Progress } from './FilmParts.tsx';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
 
@@ -257,105 +255,8 @@ function Page() {
             {running ? 'Being made …' : save === 'unsaved' ? 'Waiting for the server to save' : 'Export film'}
           </Button>
         </div>
-        <Before />
+        <BeforeExport />
       </section>
     </main>
-  );
-}
-
-function LastFrame({ scene, shape }: { scene: PlacedScene; shape: keyof typeof FRAMES }) {
-  const [bitmap, setBitmap] = useState<ImageBitmap>();
-  const line = scene.lines.find((l) => l.words.length > 2);
-  const tick = line ? Math.round(line.start + (line.end - line.start) * 0.45) : 0;
-  useEffect(() => {
-    let here = true;
-    void stage()
-      .thumb(scene.id, tick, 1200)
-      .then((value) => here && setBitmap(value));
-    return () => {
-      here = false;
-    };
-  }, [scene, tick]);
-  const [w, h] = FRAMES[shape];
-  return (
-    <div className="flex justify-center rounded-[10px] bg-deep p-4">
-      <Bitmap bitmap={bitmap} width={Math.round((300 * w) / h)} height={300} className="rounded-[3px] !bg-deep-2" />
-    </div>
-  );
-}
-
-/** The whole conversation; it fills with strong colour as the film is made. */
-function FilmRibbon({ film: running }: { film: FilmProgress | undefined }) {
-  const { document, film } = useOpenFilm();
-  const ribbon = useMemo(
-    () =>
-      film.scenes.flatMap((scene) =>
-        scene.lines.map((line) => ({
-          start: scene.start + line.start,
-          end: scene.start + line.end,
-          colour: line.line.role ? (document.production.roles[line.line.role]?.colour ?? 1) : 1,
-          draft: false,
-        })),
-      ),
-    [film, document],
-  );
-  return <MiniRibbon ribbon={ribbon} length={film.length} {...(running ? { progress: running.done / Math.max(1, running.frames) } : {})} />;
-}
-
-function Progress({ film, cancel }: { film: FilmProgress; cancel: () => void }) {
-  const percent = Math.floor((100 * film.done) / Math.max(1, film.frames));
-  return (
-    <div className="mt-3 flex items-center gap-3" role="status">
-      <progress className="h-2 flex-1 accent-act" max={film.frames} value={film.done} aria-label="Export" />
-      <span className="w-40 text-right text-[12px] text-ink-2">
-        {percent} %{film.secondsLeft === null ? '' : `, ${film.secondsLeft > 90 ? `${Math.round(film.secondsLeft / 60)} min` : `${film.secondsLeft} s`} left`}
-      </span>
-      <Button onClick={cancel} data-cancel>
-        Cancel
-      </Button>
-    </div>
-  );
-}
-
-/** What is seen of a long list at first. */
-const SHOWN_FIRST = 6;
-
-/** What a viewer would notice, each with the way there. */
-function Before() {
-  const { document, film } = useOpenFilm();
-  const findings = useMemo(() => checked(film), [film]);
-  const [all, setAll] = useState(false);
-  return (
-    <div className="card mt-4 p-5">
-      <h2 className="m-0 mb-2 text-[13px] font-[680]">Before you export</h2>
-      {findings.length === 0 && (
-        <p className="m-0 flex items-center gap-2 text-ok">
-          <Check size={15} /> Nothing that a viewer would notice.
-        </p>
-      )}
-      <ul className="m-0 list-none p-0">
-        {(all ? findings : findings.slice(0, SHOWN_FIRST)).map(({ check, text, scene, tick, line }) => (
-          <li key={`${check} ${scene} ${tick} ${text}`} data-check={check} className="flex items-start gap-2 py-0.5">
-            <TriangleAlert size={14} className="mt-[3px] shrink-0 text-warn" />
-            <span className="flex-1">{text}</span>
-            <Link
-              to={`/p/${document.production.id}/scenes/${scene}`}
-              className="shrink-0 font-semibold text-act hover:underline"
-              onClick={() => {
-                choose(line ? { kind: 'line', id: line } : undefined);
-                view({ scene, tick });
-              }}
-            >
-              Go there
-            </Link>
-          </li>
-        ))}
-      </ul>
-      {findings.length > SHOWN_FIRST && (
-        <button type="button" className="mt-1 text-[13px] font-semibold text-act hover:underline" aria-expanded={all} onClick={() => setAll(!all)}>
-          {all ? 'Fewer' : `${findings.length - SHOWN_FIRST} more`}
-        </button>
-      )}
-    </div>
   );
 }
