@@ -1,5 +1,4 @@
 import { Pipette, Plus } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
 import type { Character } from '#core/document/schema';
 import { readOklch, shadowOf, skinTones, stepped } from '#core/draw/colour';
 import type { Recipe } from '#core/edit/change';
@@ -7,6 +6,7 @@ import { setColours, setSkin } from '#core/edit/commands/cast';
 import { DEFAULT_COLOURS } from '#core/figure/model';
 import { preview, run, useProduction } from '../state/production.ts';
 import { Slider } from '../ui/fields.tsx';
+import { useColourBox } from '../ui/useColourBox.ts';
 import { colourName, coloursIn, type RoomSlot } from './slots.ts';
 
 /** Colours of hair and eyes that people have. */
@@ -70,7 +70,7 @@ export function Colours({ character, slot, outfit }: { character: Character; slo
             <AnyColour
               name={colourName(character, name)}
               now={now}
-              onTry={(colour) => preview(setColours(character.id, { [name]: colour }, outfit))}
+              onTry={(colour) => preview(colour === undefined ? undefined : setColours(character.id, { [name]: colour }, outfit))}
               onTake={(colour) => run('Change a colour', withPalette(colour, setColours(character.id, { [name]: colour }, outfit)))}
             />
           </div>
@@ -96,40 +96,16 @@ interface Dropper {
 }
 
 /** Any colour: mixed freely, or taken exactly from anywhere on the screen where the browser can. */
-function AnyColour({ name, now, onTry, onTake }: { name: string; now: string; onTry: (colour: string) => void; onTake: (colour: string) => void }) {
+function AnyColour({ name, now, onTry, onTake }: { name: string; now: string; onTry: (colour: string | undefined) => void; onTake: (colour: string) => void }) {
   const EyeDropper = (window as unknown as { EyeDropper?: new () => Dropper }).EyeDropper;
-  const [mixing, setMixing] = useState<string>();
-  const box = useRef<HTMLInputElement>(null);
-  const take = useRef<(colour: string | undefined) => void>(() => {});
-  take.current = (colour) => {
-    setMixing(undefined);
-    if (colour && colour !== now) onTake(colour);
-  };
-  // The browser's own change event comes when its colour dialog is closed; React's comes with every move in it.
-  useEffect(() => {
-    const input = box.current;
-    const closed = (): void => take.current(input?.value);
-    input?.addEventListener('change', closed);
-    return () => input?.removeEventListener('change', closed);
-  }, []);
+  const box = useColourBox(now, onTry, onTake);
   const look =
     'relative inline-flex size-[22px] shrink-0 cursor-pointer items-center justify-center rounded-[6px] border border-edge text-ink-2 hover:bg-bench focus-within:border-ink';
   return (
     <>
       <label className={look} title="Mix any colour">
         <Plus size={12} strokeWidth={1.9} />
-        <input
-          ref={box}
-          type="color"
-          aria-label={`Any colour for ${name.toLowerCase()}`}
-          value={mixing ?? now}
-          className="absolute inset-0 cursor-pointer opacity-0"
-          onChange={(event) => {
-            setMixing(event.currentTarget.value);
-            onTry(event.currentTarget.value);
-          }}
-          onBlur={() => take.current(mixing)}
-        />
+        <input {...box} aria-label={`Any colour for ${name.toLowerCase()}`} className="absolute inset-0 cursor-pointer opacity-0" />
       </label>
       {EyeDropper && (
         <button

@@ -9,7 +9,7 @@ import { formatLength, formatOffset, parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useOpenDocument } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
-import { useTyped } from '../typing/useTyped.ts';
+import { TypedArea } from '../typing/TypedArea.tsx';
 import { NamedChoice, NamedSlider } from '../ui/fields.tsx';
 import { IconButton, ValueField } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
@@ -262,29 +262,8 @@ function Own({
       );
     }
     case 'caption': {
-      const c = cue as Extract<Cue, { kind: 'caption' }>;
-      return <CaptionWords id={id} scene={scene} text={c.text} />;
+      const { text } = cue as Extract<Cue, { kind: 'caption' }>;
+      return <TypedArea target={{ kind: 'captionCue', scene: scene.id, cue: id }} value={text} label="Text" most={200} className="col-span-3" words="font-serif" />;
     }
   }
-}
-
-function CaptionWords({ id, scene, text }: { id: string; scene: PlacedScene; text: string }) {
-  const words = useTyped({ kind: 'captionCue', scene: scene.id, cue: id }, text);
-  return (
-    <label className="col-span-3 flex flex-col gap-1 text-[12px] text-ink-2">
-      Text
-      <textarea
-        value={words.text}
-        maxLength={200}
-        rows={2}
-        className="rounded-[6px] border border-edge bg-white px-2 py-1 font-serif text-[15px] text-ink"
-        onChange={(event) => words.type(event.target.value)}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === 'Escape') words.restore();
-        }}
-        onBlur={() => words.leave()}
-      />
-    </label>
-  );
 }

@@ -6,8 +6,8 @@ import { useBoxes } from '../stage/boxes.ts';
 import { run, useOpenDocument } from '../state/production.ts';
 import { choose } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
-import { SmallButton } from './LayerCard.tsx';
 import { nameOfStaged } from './lanes.ts';
+import { SmallButton } from './layerFields.tsx';
 
 const EDGES: readonly (readonly [Edge, string])[] = [
   ['left', 'Left'],

@@ -39,6 +39,11 @@ export function Overlay({ scene, size }: { scene: PlacedScene; size: { width: nu
   const k = size.width / frame.width;
   const screen: Screen = { k, sx: (x) => (x + frame.width / 2) * k, sy: (y) => (y + frame.height / 2) * k };
   const cue = selectedCue ? scene.scene.cues[selectedCue] : undefined;
+  /** What a layer is held by on the stage; nothing where it is hidden. */
+  const holdOf = (box: LayerBox): HoldProps | undefined => {
+    const layer = scene.scene.layers[box.id];
+    return layer && !layer.hidden ? { box, layer, scene, tick, screen, colour: layerColour(document, scene.id, box.id), name: nameOfStaged(document, layer) } : undefined;
+  };
   return (
     // biome-ignore lint/a11y/useSemanticElements: a drawing has no field set
     <svg
@@ -50,34 +55,12 @@ export function Overlay({ scene, size }: { scene: PlacedScene; size: { width: nu
       onPointerDown={(event) => event.target === event.currentTarget && choose(undefined)}
     >
       {boxes.map((box) => {
-        const layer = scene.scene.layers[box.id];
-        return layer && !layer.hidden && layer.kind !== 'group' ? (
-          <Grab
-            key={box.id}
-            box={box}
-            layer={layer}
-            scene={scene}
-            tick={tick}
-            screen={screen}
-            colour={layerColour(document, scene.id, box.id)}
-            name={nameOfStaged(document, layer)}
-          />
-        ) : null;
+        const held = holdOf(box);
+        return held && held.layer.kind !== 'group' ? <Grab key={box.id} {...held} /> : null;
       })}
       {boxes.map((box) => {
-        const layer = scene.scene.layers[box.id];
-        return box.id === selected && layer && !layer.hidden ? (
-          <Handles
-            key={box.id}
-            box={box}
-            layer={layer}
-            scene={scene}
-            tick={tick}
-            screen={screen}
-            colour={layerColour(document, scene.id, box.id)}
-            name={nameOfStaged(document, layer)}
-          />
-        ) : null;
+        const held = box.id === selected ? holdOf(box) : undefined;
+        return held ? <Handles key={box.id} {...held} /> : null;
       })}
       {cue?.kind === 'move' && (
         <MoveTarget id={selectedCue as string} x={cue.x} y={cue.y} layer={cue.layer} scene={scene} screen={screen} colour={layerColour(document, scene.id, cue.layer)} />

@@ -54,6 +54,23 @@ afterEach(() => {
   act(() => view({ layer: undefined, layers: [], last: undefined, tick: 0, playing: false, recording: false }));
 });
 
+describe('a colour of the card', () => {
+  it('is shown while it is mixed and is one step of undo, however many colours were passed over', async () => {
+    show();
+    act(() => view({ tick: 0 }));
+    pick(layers.title);
+    const box = screen.getByLabelText('Colour') as HTMLInputElement;
+    for (const value of ['#112233', '#223344', '#334455']) fireEvent.input(box, { target: { value } });
+    expect(useProduction.getState().preview?.scenes[scene]?.layers[layers.title]).toMatchObject({ colour: '#334455' });
+    expect(useProduction.getState().log).toHaveLength(0);
+    act(() => void box.dispatchEvent(new Event('change')));
+    expect(layerNow(layers.title)).toMatchObject({ colour: '#334455' });
+    expect(useProduction.getState().log).toHaveLength(1);
+    await act(() => undo());
+    expect(layerNow(layers.title)).not.toHaveProperty('colour', '#334455');
+  });
+});
+
 describe('the card of a layer', () => {
   it('has a field for each of its properties, and writes what is typed', () => {
     show();
