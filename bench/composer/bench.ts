@@ -5,7 +5,6 @@ import { readyDb } from '#server/cli/database';
 import type { Db } from '#server/db/db';
 import { createProduction, deleteProduction, findProduction, loadProduction } from '#server/productions';
 import { openBrowser } from '../../e2e/browser.ts';
-import { yardstick } from '../yardstick.ts';
 import { crowded } from './crowd.ts';
 
 const WINDOWS = 3;
@@ -91,7 +90,6 @@ async function crowds(browser: Browser, db: Db, url: string, demo: Document) {
 
 /** Stage frame times while the demo plays: evaluate, paint and a one-pixel read in the worker, canvas of 1280 x 720; then with still layers on it. */
 export async function benchComposer() {
-  const first = yardstick();
   const { db } = await readyDb();
   const server = createApp({ db, silent: true }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
@@ -109,7 +107,7 @@ export async function benchComposer() {
       windows.push(window);
     }
     const stillLayers = await crowds(browser, db, url, (await loadProduction(db, id)).document);
-    return { yardstickMs: [first, yardstick()], ...spread(all), windows, stillLayers };
+    return { ...spread(all), windows, stillLayers };
   } finally {
     await browser.close();
     server.closeAllConnections();

@@ -1,40 +1,24 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { once } from 'node:events';
-import { closeSync, mkdtempSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
+import { closeSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Picture } from '#core/draw/picture';
+import type { Fonts } from '#core/draw/text';
 import type { Images } from '#core/paint/paint';
-import { schedule } from '#core/schedule/schedule';
+import { type FilmSchedule, schedule } from '#core/schedule/schedule';
 import { segmentsOf } from '#core/schedule/segments';
 import { readyDb } from '#server/cli/database';
 import { mp4 } from '#server/film/formats/mp4';
+import type { FilmOptions } from '#server/film/options';
 import { encodePictures, segmentPictures } from '#server/film/renderSegment';
 import { findProduction, loadProduction } from '#server/productions';
 import { loadResources } from '#server/resources';
-import { yardstick } from '../yardstick.ts';
+import { exportAgain } from './again.ts';
+import { type Run, round, timed } from './clock.ts';
 import { reuseOf } from './reuse.ts';
 import { syntheticPictures, type Variant } from './scenes.ts';
-
-/** CPU seconds of a finished child and of this process, user and system, from the kernel's own accounting. */
-function cpu(): number {
-  const own = process.cpuUsage();
-  const stat = readFileSync('/proc/self/stat', 'utf8').split(') ')[1]?.split(' ') ?? [];
-  // cutime and cstime: reaped children.
-  return (own.user + own.system) / 1e6 + (Number(stat[13]) + Number(stat[14])) / 100;
-}
-
-interface Run {
-  readonly cpu: number;
-  readonly wall: number;
-}
-
-async function timed(work: () => Promise<void>): Promise<Run> {
-  const c = cpu();
-  const w = performance.now();
-  await work();
-  return { cpu: cpu() - c, wall: (performance.now() - w) / 1000 };
-}
+import { workersGrowth } from './workers.ts';
 
 const md5 = (file: string): string =>
   createHash('md5')
@@ -76,7 +60,6 @@ async function compare(pictures: () => Iterable<Picture>, images: Images, size: 
       });
       runs.push({ a, b });
     }
-    const round = (value: number): number => Math.round(value * 100) / 100;
     return {
       rCpu: round(median(runs.map(({ a, b }) => b.cpu / a.cpu))),
       r: round(median(runs.map(({ a, b }) => b.wall / a.wall))),
@@ -104,7 +87,6 @@ async function cost(variant: Variant, frames: number, size: { width: number; hei
 
 /** How the cost of a film grows, as ratios of CPU time: twice the length, four ninths of the pixels, one and six characters for three. */
 async function growth(frames: number, size: { width: number; height: number }, preset: string) {
-  const round = (value: number): number => Math.round(value * 100) / 100;
   const smaller = { width: Math.round(size.width / 3) * 2, height: Math.round(size.height / 3) * 2 };
   const first = await cost('motion', frames, size, preset);
   return {
@@ -117,51 +99,49 @@ async function growth(frames: number, size: { width: number; height: number }, p
 
 /** A film of a minute and a half at 30 frames a second. */
 const LONG = 2700;
+/** Runs of each way, in turns. */
+const PAIRS = 3;
 
-/** Export against the encoder alone, as ratios within one run (rendering.md, kipzo bench render). */
-export async function benchRender({ frames = 300, size = '1920x1080', preset = 'veryfast' }: { frames?: number; size?: string; preset?: string }) {
+/** Frames of the demo from its beginning. */
+function* firstPictures(film: FilmSchedule, fonts: Fonts, frames: number): Generator<Picture> {
+  let left = frames;
+  for (const segment of segmentsOf(film))
+    for (const picture of segmentPictures(film, segment, fonts, true)) {
+      if (left-- <= 0) return;
+      yield picture;
+    }
+}
+
+/** Export against the encoder alone, as ratios within one run (rendering.md, kipzo bench render); all sets, or the one that `part` names. */
+export async function benchRender({ frames = 300, size = '1920x1080', preset = 'veryfast', part }: { frames?: number; size?: string; preset?: string; part?: string }) {
   const [width, height] = size.split('x').map(Number) as [number, number];
   const box = { width, height };
-  const first = yardstick();
-  const out: Record<string, unknown> = {};
-  for (const variant of ['dialogue', 'motion', 'push'] as Variant[])
-    out[variant] = await compare(
-      () => syntheticPictures(variant, frames),
-      () => undefined,
-      box,
-      preset,
-      3,
-    );
-  if (frames < LONG)
-    out.dialogueLong = {
-      ...(await compare(
-        () => syntheticPictures('dialogue', LONG),
-        () => undefined,
-        box,
-        preset,
-        1,
-      )),
-      frames: LONG,
-    };
-  out.growth = await growth(frames, box, preset);
   const { db } = await readyDb();
   try {
     const { document } = await loadProduction(db, await findProduction(db, 'demo'));
     const { fonts, picture, analysis } = await loadResources(db, document);
-    const film = schedule(document, analysis);
-    const all = segmentsOf(film);
-    const pictures = function* (): Generator<Picture> {
-      let left = frames;
-      for (const segment of all)
-        for (const picture of segmentPictures(film, segment, fonts, true)) {
-          if (left-- <= 0) return;
-          yield picture;
-        }
+    const made = (variant: Variant, count: number, pairs: number) => () =>
+      compare(
+        () => syntheticPictures(variant, count),
+        () => undefined,
+        box,
+        preset,
+        pairs,
+      );
+    const sets: Record<string, () => unknown> = {
+      dialogue: made('dialogue', frames, PAIRS),
+      motion: made('motion', frames, PAIRS),
+      push: made('push', frames, PAIRS),
+      dialogueLong: made('dialogue', LONG, 1),
+      growth: async () => ({ ...(await growth(frames, box, preset)), ...(await workersGrowth(frames, size, preset)) }),
+      demo: () => compare(() => firstPictures(schedule(document, analysis), fonts, frames), picture, box, preset, PAIRS),
+      again: () => exportAgain(db, document, box, preset as FilmOptions['preset']),
+      reuse: () => reuseOf(document, { analysis }),
     };
-    out.demo = await compare(pictures, picture, box, preset, 3);
-    out.reuse = reuseOf(document, { analysis });
+    const scenes: Record<string, unknown> = {};
+    for (const [name, set] of Object.entries(sets)) if (!part || part === name) scenes[name] = await set();
+    return { frames, size, preset, scenes };
   } finally {
     await db.destroy();
   }
-  return { frames, size, preset, yardstickMs: [first, yardstick()], scenes: out };
 }

@@ -44,10 +44,14 @@ function backdrop(): Node[] {
   });
 }
 
+/** Units between the outermost figures, and between neighbours at most. */
+const STAGE = 1400;
+const APART = 520;
+
 /** A figure of 100 bezier paths, four out of five kept inside a part. `bend` moves and bends every point. */
-function figure(who: number, bend: number, mouth: number): Node[] {
+function figure(who: number, bend: number, mouth: number, characters: number): Node[] {
   const chance = dice(100 + who);
-  const x = (who - 1) * 520;
+  const x = (who - (characters - 1) / 2) * Math.min(APART, STAGE / Math.max(1, characters - 1));
   const m = (dx: number, dy: number): Matrix => translation(x + dx + Math.round(bend * 8 * 16) / 16, dy);
   const nodes: Node[] = [];
   for (let part = 0; part < 20; part++) {
@@ -110,7 +114,7 @@ export function* syntheticPictures(variant: Variant, frames: number, characters 
       // One frame in twelve is like the one before, as in speech.
       const beat = n - (n % 12 === 11 ? 1 : 0);
       const mouth = speaks ? Math.round((0.5 + 0.5 * Math.sin(beat * 0.9)) * 32) / 32 : 0;
-      nodes.push(...kept(`${variant === 'dialogue' ? 'd' : `${bend}`} ${who} ${mouth} ${characters}`, () => figure(who, bend, mouth)));
+      nodes.push(...kept(`${variant === 'dialogue' ? 'd' : `${bend}`} ${who} ${mouth} ${characters}`, () => figure(who, bend, mouth, characters)));
     }
     if (still.size > 400) still.clear();
     yield {

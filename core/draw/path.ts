@@ -66,7 +66,7 @@ export class Pen {
     return this;
   }
   done(): Path {
-    return Float32Array.from(this.out);
+    return new Float32Array(this.out);
   }
 }
 

@@ -109,3 +109,43 @@ export interface Picture {
   readonly background?: Colour;
   readonly planes: readonly Plane[];
 }
+
+const sameNumbers = (a: ArrayLike<number>, b: ArrayLike<number>): boolean => {
+  if (a === b) return true;
+  if (a.length !== b.length) return false;
+  for (let n = 0; n < a.length; n++) if (a[n] !== b[n]) return false;
+  return true;
+};
+
+const sameStops = (a: readonly Stop[], b: readonly Stop[]): boolean =>
+  a.length === b.length && a.every(({ at, colour, alpha }, n) => at === b[n]?.at && colour === b[n]?.colour && alpha === b[n]?.alpha);
+
+function samePaint(a: Paint | undefined, b: Paint | undefined): boolean {
+  if (a === b) return true;
+  if (a === undefined || b === undefined || typeof a === 'string' || typeof b === 'string') return false;
+  if (a.kind === 'linear') return b.kind === 'linear' && sameNumbers(a.from, b.from) && sameNumbers(a.to, b.to) && sameStops(a.stops, b.stops);
+  return b.kind === 'radial' && a.radius === b.radius && sameNumbers(a.centre, b.centre) && sameStops(a.stops, b.stops);
+}
+
+const sameStroke = (a: Stroke | undefined, b: Stroke | undefined): boolean =>
+  a === b || (a !== undefined && b !== undefined && a.width === b.width && a.cap === b.cap && samePaint(a.paint, b.paint));
+
+const sameImage = (a: Image | undefined, b: Image | undefined): boolean =>
+  a === b || (a !== undefined && b !== undefined && a.media === b.media && a.frame === b.frame && a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height);
+
+/** Whether two nodes paint the same pixels under the same id, though they be different objects. What moves differs early. */
+export function sameNode(a: Node | undefined, b: Node | undefined): boolean {
+  if (a === b) return true;
+  if (!a || !b || a.id !== b.id || a.alpha !== b.alpha || a.blend !== b.blend || a.blur !== b.blur) return false;
+  if (isGroup(a))
+    return isGroup(b) && a.items.length === b.items.length && sameNode(a.base, b.base) && sameNode(a.mask, b.mask) && a.items.every((item, n) => sameNode(item, b.items[n]));
+  return (
+    !isGroup(b) &&
+    sameNumbers(a.matrix, b.matrix) &&
+    a.evenOdd === b.evenOdd &&
+    samePaint(a.fill, b.fill) &&
+    sameStroke(a.stroke, b.stroke) &&
+    sameImage(a.image, b.image) &&
+    (a.path === b.path || (a.path !== undefined && b.path !== undefined && sameNumbers(a.path, b.path)))
+  );
+}

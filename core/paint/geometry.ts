@@ -1,5 +1,5 @@
 import { type Matrix, meanScale, multiply } from '../draw/matrix.ts';
-import { type Blend, type ColourMatrix, type Item, isGroup, type Node, type Picture, type Plane } from '../draw/picture.ts';
+import { type Blend, type ColourMatrix, type Item, isGroup, type Node, type Picture, type Plane, sameNode } from '../draw/picture.ts';
 
 /** Pixels: left, top inclusive; right, bottom exclusive. */
 export interface Box {
@@ -124,7 +124,8 @@ export const sameLook = (a: PlaneUnit, b: PlaneUnit): boolean =>
 
 /**
  * Lays pictures out at one output size, frame after frame: units back to front, plain groups taken apart. A plane that is
- * the same object as before is not looked into; of others, what holds the same node in the same view is the same unit.
+ * the same object as before is not looked into; of others, what holds the same node, or one that is equal to it, in the same
+ * view is the same unit.
  */
 export class Layout {
   private readonly scale: number;
@@ -203,7 +204,7 @@ export class Layout {
         }
         if (at === place && old.node.id === node.id) {
           place++;
-          return undefined;
+          return sameNode(old.node, node) ? old : undefined;
         }
       }
       return undefined;

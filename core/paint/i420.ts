@@ -26,8 +26,8 @@ export class I420Frame {
     this.engine.wasm.convert(surface.address(box.left, box.top), surface.stride, box.left, box.top, box.right - box.left, box.bottom - box.top, this.at, this.width, this.height);
   }
 
-  /** Copies the frame into `target` (its own size). */
-  copyTo(target: Uint8Array): void {
-    target.set(this.engine.bytes(this.at, this.size));
+  /** The frame where it lies; good until the next `put`, or until the engine's memory grows. */
+  bytes(): Uint8Array {
+    return new Uint8Array(this.engine.wasm.memory.buffer, this.at, this.size);
   }
 }

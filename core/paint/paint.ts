@@ -181,7 +181,7 @@ export class Painter {
   /** Blurs a surface: three boxes of this size stand for the deviation (SVG 1.1, feGaussianBlur). */
   private soften(part: Surface, deviation: number): void {
     const size = Math.floor((deviation * 3 * Math.sqrt(2 * Math.PI)) / 4 + 0.5);
-    if (size > 1) this.engine.wasm.blur(part.at, part.width, part.height, size, this.block('row', Math.max(part.width, part.height) * 4));
+    if (size > 1) this.engine.wasm.blur(part.at, part.width, part.height, size, this.block('lines', (Math.max(part.width, part.height) + 2 * size + 2) * 32));
   }
 
   /** Lays what was painted apart on a surface, within a box of both. */

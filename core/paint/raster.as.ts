@@ -696,8 +696,10 @@ function sweep(row: i32, evenOdd: bool): void {
   const markRow = marks + <usize>(row * markPitch);
   const pixelRow = base + <usize>((y - originY) * stride + (clipLeft - originX) * 4);
   const even = kind == SOLID && (operation == OVER || operation == ATOP);
+  const graded = operation == OVER && (kind == LINEAR || kind == RADIAL);
   const opacity = i32x4.splat(alpha);
   const flatColour = i16x8.extend_low_i8x16_u(i32x4.splat(colour));
+  const fourColours = i32x4.splat(colour);
   const opaque = i32x4.splat(0xff000000);
   const full = i16x8.splat(256);
   const round = i16x8.splat(128);
@@ -729,15 +731,21 @@ function sweep(row: i32, evenOdd: bool): void {
       if (even && x <= width) {
         if (!v128.any_true(cover)) continue;
         const d = v128.load(pixels);
+        const weight = i32x4.shr_u(i32x4.mul(cover, opacity), 8);
         if (operation == OVER || i32x4.all_true(i32x4.eq(v128.and(d, opaque), opaque))) {
-          const weight = i32x4.shr_u(i32x4.mul(cover, opacity), 8);
-          const low = i8x16.swizzle(weight, i8x16(0, 1, 0, 1, 0, 1, 0, 1, 4, 5, 4, 5, 4, 5, 4, 5));
-          const high = i8x16.swizzle(weight, i8x16(8, 9, 8, 9, 8, 9, 8, 9, 12, 13, 12, 13, 12, 13, 12, 13));
+          const low = firstTwo(weight);
+          const high = lastTwo(weight);
           const a = i16x8.add(i16x8.add(i16x8.mul(i16x8.extend_low_i8x16_u(d), i16x8.sub(full, low)), i16x8.mul(flatColour, low)), round);
           const b = i16x8.add(i16x8.add(i16x8.mul(i16x8.extend_high_i8x16_u(d), i16x8.sub(full, high)), i16x8.mul(flatColour, high)), round);
           v128.store(pixels, i8x16.narrow_i16x8_u(i16x8.shr_u(a, 8), i16x8.shr_u(b, 8)));
-          continue;
-        }
+        } else if (v128.any_true(v128.and(d, opaque))) v128.store(pixels, mixEach(d, within(fourColours, d), weight));
+        continue;
+      }
+      if (graded && x <= width) {
+        if (!v128.any_true(cover)) continue;
+        const weight = i32x4.shr_u(i32x4.mul(cover, opacity), 8);
+        v128.store(pixels, over(v128.load(pixels), scaledEach(shades(clipLeft + start, y), weight)));
+        continue;
       }
       one(pixels, start, y, i32x4.extract_lane(cover, 0), width);
       one(pixels + 4, start + 1, y, i32x4.extract_lane(cover, 1), width);
@@ -777,7 +785,7 @@ function level(y: i32, x0: i32, x1: i32, cover: i32): void {
       if (operation == ATOP) {
         const solidHere = i32x4.eq(v128.and(d, opaque), opaque);
         if (!i32x4.all_true(solidHere)) {
-          if (v128.any_true(v128.and(d, opaque))) for (let n: usize = 0; n < 16; n += 4) atop(at + n, colour, weight);
+          if (v128.any_true(v128.and(d, opaque))) v128.store(at, mixEach(d, within(i32x4.splat(colour), d), i32x4.splat(weight)));
           continue;
         }
       }
@@ -810,15 +818,8 @@ function level(y: i32, x0: i32, x1: i32, cover: i32): void {
     }
   }
   if (operation == OVER && (kind == LINEAR || kind == RADIAL)) {
-    const row = DITHER + <usize>((y & 7) * 128);
     for (; at + 16 <= end; at += 16, x += 4) {
-      const near = places(x, y);
-      const far = places(x + 2, y);
-      const n = i32x4.min_s(i32x4.max_s(i8x16.shuffle(near, far, 0, 1, 2, 3, 4, 5, 6, 7, 16, 17, 18, 19, 20, 21, 22, 23), i32x4.splat(0)), i32x4.splat(SHADES - 1));
-      const one = v128.load64_lane(table + <usize>(i32x4.extract_lane(n, 1) << 3), v128.load64_zero(table + <usize>(i32x4.extract_lane(n, 0) << 3)), 1);
-      const two = v128.load64_lane(table + <usize>(i32x4.extract_lane(n, 3) << 3), v128.load64_zero(table + <usize>(i32x4.extract_lane(n, 2) << 3)), 1);
-      const t = row + <usize>((x & 7) << 3);
-      const four = i8x16.narrow_i16x8_u(i16x8.shr_u(i16x8.add(one, v128.load(t)), 8), i16x8.shr_u(i16x8.add(two, v128.load(t, 16)), 8));
+      const four = shades(x, y);
       v128.store(at, over(v128.load(at), weight == 256 ? four : scaledFour(four, weight)));
     }
   }
@@ -827,6 +828,18 @@ function level(y: i32, x0: i32, x1: i32, cover: i32): void {
     return;
   }
   for (; at < end; at += 4, x++) blend(at, source(x, y), weight);
+}
+
+/** A gradient's shades at four neighbouring pixels, as `dithered` takes them. */
+@inline
+function shades(x: i32, y: i32): v128 {
+  const near = places(x, y);
+  const far = places(x + 2, y);
+  const n = i32x4.min_s(i32x4.max_s(i8x16.shuffle(near, far, 0, 1, 2, 3, 4, 5, 6, 7, 16, 17, 18, 19, 20, 21, 22, 23), i32x4.splat(0)), i32x4.splat(SHADES - 1));
+  const one = v128.load64_lane(table + <usize>(i32x4.extract_lane(n, 1) << 3), v128.load64_zero(table + <usize>(i32x4.extract_lane(n, 0) << 3)), 1);
+  const two = v128.load64_lane(table + <usize>(i32x4.extract_lane(n, 3) << 3), v128.load64_zero(table + <usize>(i32x4.extract_lane(n, 2) << 3)), 1);
+  const t = DITHER + <usize>((((y & 7) << 4) + (x & 7)) << 3);
+  return i8x16.narrow_i16x8_u(i16x8.shr_u(i16x8.add(one, v128.load(t)), 8), i16x8.shr_u(i16x8.add(two, v128.load(t, 16)), 8));
 }
 
 /** Places in a gradient's table of two neighbouring pixels, as `source` counts them. */
@@ -853,6 +866,49 @@ function over(d: v128, s: v128): v128 {
   return i8x16.add(
     s,
     i8x16.narrow_i16x8_u(i16x8.shr_u(i16x8.add(low, i16x8.shr_u(low, 8)), 8), i16x8.shr_u(i16x8.add(high, i16x8.shr_u(high, 8)), 8)),
+  );
+}
+
+/** Of four 32-bit weights the first two, four times each. */
+@inline
+function firstTwo(weight: v128): v128 {
+  return i8x16.swizzle(weight, i8x16(0, 1, 0, 1, 0, 1, 0, 1, 4, 5, 4, 5, 4, 5, 4, 5));
+}
+@inline
+function lastTwo(weight: v128): v128 {
+  return i8x16.swizzle(weight, i8x16(8, 9, 8, 9, 8, 9, 8, 9, 12, 13, 12, 13, 12, 13, 12, 13));
+}
+
+/** Four pixels, each times the opacity of the one it comes to lie on, to the bit as `share` does it. */
+@inline
+function within(s: v128, d: v128): v128 {
+  const there = i8x16.swizzle(d, i8x16(3, 3, 3, 3, 7, 7, 7, 7, 11, 11, 11, 11, 15, 15, 15, 15));
+  const half = i16x8.splat(128);
+  const low = i16x8.add(i16x8.extmul_low_i8x16_u(s, there), half);
+  const high = i16x8.add(i16x8.extmul_high_i8x16_u(s, there), half);
+  return i8x16.narrow_i16x8_u(i16x8.shr_u(i16x8.add(low, i16x8.shr_u(low, 8)), 8), i16x8.shr_u(i16x8.add(high, i16x8.shr_u(high, 8)), 8));
+}
+
+/** Between four pixels and four others, each by its own weight of 256, to the bit as `mix` does it. */
+@inline
+function mixEach(d: v128, s: v128, weight: v128): v128 {
+  const full = i16x8.splat(256);
+  const half = i16x8.splat(128);
+  const low = firstTwo(weight);
+  const high = lastTwo(weight);
+  return i8x16.narrow_i16x8_u(
+    i16x8.shr_u(i16x8.add(i16x8.add(i16x8.mul(i16x8.extend_low_i8x16_u(d), i16x8.sub(full, low)), i16x8.mul(i16x8.extend_low_i8x16_u(s), low)), half), 8),
+    i16x8.shr_u(i16x8.add(i16x8.add(i16x8.mul(i16x8.extend_high_i8x16_u(d), i16x8.sub(full, high)), i16x8.mul(i16x8.extend_high_i8x16_u(s), high)), half), 8),
+  );
+}
+
+/** Four pixels, each times its own weight of 256. */
+@inline
+function scaledEach(s: v128, weight: v128): v128 {
+  const half = i16x8.splat(128);
+  return i8x16.narrow_i16x8_u(
+    i16x8.shr_u(i16x8.add(i16x8.mul(i16x8.extend_low_i8x16_u(s), firstTwo(weight)), half), 8),
+    i16x8.shr_u(i16x8.add(i16x8.mul(i16x8.extend_high_i8x16_u(s), lastTwo(weight)), half), 8),
   );
 }
 
@@ -1190,16 +1246,114 @@ export function halve(pixels: usize, width: i32, height: i32, to: usize): void {
 
 /**
  * Blurs a surface in place by three box means of `size` pixels each way, which come within 3 % of a Gaussian
- * (SVG 1.1, feGaussianBlur). `room` holds one row or column.
+ * (SVG 1.1, feGaussianBlur): first along the rows, then along the columns, four of them at a time. `room` holds
+ * 2 x (longer side + 2 x size + 2) vectors of 16 bytes.
  */
 export function blur(pixels: usize, width: i32, height: i32, size: i32, room: usize): void {
-  for (let pass = 0; pass < 3; pass++) {
-    // An even box lies half a pixel off: once to either side, then one wider (the same source).
-    const odd = (size & 1) == 1 || pass == 2;
-    const span = odd && (size & 1) == 0 ? size + 1 : size;
-    const before = odd ? span >> 1 : pass == 0 ? span >> 1 : (span >> 1) - 1;
-    for (let y = 0; y < height; y++) box(pixels + <usize>(y * width * 4), 4, width, span, before, room);
-    for (let x = 0; x < width; x++) box(pixels + <usize>(x * 4), width * 4, height, span, before, room);
+  if (size >= WIDEST) {
+    for (let pass = 0; pass < 3; pass++) {
+      const span = pass == 2 ? size | 1 : size;
+      const before = behind(size, pass);
+      for (let y = 0; y < height; y++) box(pixels + <usize>(y * width * 4), 4, width, span, before, room);
+      for (let x = 0; x < width; x++) box(pixels + <usize>(x * 4), width * 4, height, span, before, room);
+    }
+    return;
+  }
+  clearEnds(room, width, size);
+  for (let y = 0; y < height; y += 4) {
+    const at = pixels + <usize>(y * width * 4);
+    const last = pixels + <usize>((height - 1) * width * 4);
+    const row = <usize>(width * 4);
+    smooth(at, min(at + row, last), min(at + 2 * row, last), min(at + 3 * row, last), 4, width, size, room);
+  }
+  clearEnds(room, height, size);
+  for (let x = 0; x < width; x += 4) {
+    const at = pixels + <usize>(x * 4);
+    const last = pixels + <usize>((width - 1) * 4);
+    smooth(at, min(at + 4, last), min(at + 8, last), min(at + 12, last), width * 4, height, size, room);
+  }
+}
+
+/** Sums of so many levels no longer fit 16 bits. */
+const WIDEST: i32 = 256;
+
+/** How many pixels of a box of `size` lie before its middle: an even one lies half a pixel off, once to either side, then one wider (the same source). */
+@inline
+function behind(size: i32, pass: i32): i32 {
+  return (size & 1) == 1 || pass != 1 ? size >> 1 : (size >> 1) - 1;
+}
+
+/** Nothing lies beyond both ends of the two lines of vectors in which four lines are smoothed. */
+function clearEnds(room: usize, count: i32, size: i32): void {
+  const margin = <usize>((size + 1) << 4);
+  const long = <usize>(count << 4) + 2 * margin;
+  for (let line: usize = 0; line < 2; line++) {
+    memory.fill(room + line * long, 0, margin);
+    memory.fill(room + (line + 1) * long - margin, 0, margin);
+  }
+}
+
+/** Smooths four lines of `count` pixels side by side, `step` bytes from pixel to pixel. */
+function smooth(p: usize, q: usize, r: usize, s: usize, step: i32, count: i32, size: i32, room: usize): void {
+  const margin = <usize>((size + 1) << 4);
+  const long = <usize>(count << 4) + 2 * margin;
+  const first = room + margin;
+  const second = first + long;
+  const by = <usize>step;
+  let any = i32x4.splat(0);
+  for (let n = 0; n < count; n++) {
+    const at = <usize>n * by;
+    let four = v128.load32_zero(p + at);
+    four = v128.load32_lane(q + at, four, 1);
+    four = v128.load32_lane(r + at, four, 2);
+    four = v128.load32_lane(s + at, four, 3);
+    any = v128.or(any, four);
+    v128.store(first + <usize>(n << 4), four);
+  }
+  if (!v128.any_true(any)) return;
+  mean(first, second, count, size, behind(size, 0));
+  mean(second, first, count, size, behind(size, 1));
+  mean(first, second, count, size | 1, behind(size, 2));
+  for (let n = 0; n < count; n++) {
+    const at = <usize>n * by;
+    const four = v128.load(second + <usize>(n << 4));
+    v128.store32_lane(p + at, four, 0);
+    v128.store32_lane(q + at, four, 1);
+    v128.store32_lane(r + at, four, 2);
+    v128.store32_lane(s + at, four, 3);
+  }
+}
+
+/** Means of `span` vectors, `before` of them before the one that the mean is for. */
+function mean(source: usize, to: usize, count: i32, span: i32, before: i32): void {
+  const after = span - before;
+  // 1 / span with as many bits as a product has room for.
+  const bits = 31 - <i32>clz(span - 1);
+  const share: i32 = ((1 << (16 + bits)) + (span >> 1)) / span;
+  const part = i16x8.splat(<i16>share);
+  const half = i32x4.splat(1 << (15 + bits));
+  const shift = 16 + bits;
+  let low = i16x8.splat(0);
+  let high = i16x8.splat(0);
+  for (let n = 0; n < after; n++) {
+    const four = n < count ? v128.load(source + <usize>(n << 4)) : i32x4.splat(0);
+    low = i16x8.add(low, i16x8.extend_low_i8x16_u(four));
+    high = i16x8.add(high, i16x8.extend_high_i8x16_u(four));
+  }
+  let old = source - <usize>(before << 4);
+  let next = source + <usize>(after << 4);
+  for (let n = 0; n < count; n++) {
+    const a = i32x4.shr_u(i32x4.add(i32x4.extmul_low_i16x8_u(low, part), half), shift);
+    const b = i32x4.shr_u(i32x4.add(i32x4.extmul_high_i16x8_u(low, part), half), shift);
+    const c = i32x4.shr_u(i32x4.add(i32x4.extmul_low_i16x8_u(high, part), half), shift);
+    const d = i32x4.shr_u(i32x4.add(i32x4.extmul_high_i16x8_u(high, part), half), shift);
+    v128.store(to + <usize>(n << 4), i8x16.narrow_i16x8_u(i16x8.narrow_i32x4_u(a, b), i16x8.narrow_i32x4_u(c, d)));
+    const came = v128.load(next);
+    const left = v128.load(old);
+    low = i16x8.add(low, i16x8.sub(i16x8.extend_low_i8x16_u(came), i16x8.extend_low_i8x16_u(left)));
+    high = i16x8.add(high, i16x8.sub(i16x8.extend_high_i8x16_u(came), i16x8.extend_high_i8x16_u(left)));
+    old += 16;
+    next += 16;
   }
 }
 

@@ -2,8 +2,7 @@ import { restValue } from '../document/properties.ts';
 import type { Character } from '../document/schema.ts';
 import { transform } from '../draw/matrix.ts';
 import { hull } from '../draw/path.ts';
-import type { Group, Item, Node } from '../draw/picture.ts';
-import { isGroup } from '../draw/picture.ts';
+import { isGroup, type Node, sameNode } from '../draw/picture.ts';
 import type { DrawnFigure } from '../figure/drawn.ts';
 import { drawFigure, drawSeat } from '../figure/figure.ts';
 import { MOUTH_CHART, MOUTH_KEYS } from '../figure/mouth.ts';
@@ -232,32 +231,6 @@ function kept(before: readonly Node[], now: readonly Node[]): readonly Node[] {
     const known = old.get(node.id);
     return known && sameNode(known, node) ? known : node;
   });
-}
-
-function sameNode(a: Node, b: Node): boolean {
-  if (isGroup(a) !== isGroup(b)) return false;
-  if (isGroup(a) && isGroup(b)) return sameGroup(a, b);
-  return sameItem(a as Item, b as Item);
-}
-
-function sameGroup(a: Group, b: Group): boolean {
-  if (a.alpha !== b.alpha || a.blend !== b.blend || a.blur !== b.blur || a.items.length !== b.items.length) return false;
-  if (!a.base !== !b.base || !a.mask !== !b.mask) return false;
-  if (a.base && b.base && !sameItem(a.base, b.base)) return false;
-  if (a.mask && b.mask && !sameItem(a.mask, b.mask)) return false;
-  return a.items.every((item, index) => sameNode(item, b.items[index] as Node));
-}
-
-function sameItem(a: Item, b: Item): boolean {
-  if (a.fill !== b.fill || a.alpha !== b.alpha || a.blend !== b.blend || a.blur !== b.blur || a.image !== b.image || a.evenOdd !== b.evenOdd) return false;
-  if (a.stroke?.paint !== b.stroke?.paint || a.stroke?.width !== b.stroke?.width) return false;
-  for (let index = 0; index < 6; index++) if (a.matrix[index] !== b.matrix[index]) return false;
-  const p = a.path;
-  const q = b.path;
-  if (!p || !q) return p === q;
-  if (p.length !== q.length) return false;
-  for (let index = 0; index < p.length; index++) if (p[index] !== q[index]) return false;
-  return true;
 }
 
 const seats = new WeakMap<object, readonly Node[]>();

@@ -1,5 +1,6 @@
 import { Command } from 'commander';
 import { failure } from '#core/document/failure';
+import { yardstick } from '../../bench/yardstick.ts';
 
 const BENCHES: Readonly<
   Record<string, () => Promise<(options: { json: boolean; frames?: number; size?: string; preset?: string; tuning?: boolean; part?: string; count?: number }) => Promise<unknown>>>
@@ -23,7 +24,7 @@ export const benchCommand = (): Command =>
     .option('--frames <n>', 'frames of each scene', Number)
     .option('--size <WxH>', 'size of the picture')
     .option('--preset <preset>', 'encoder preset')
-    .option('--part <part>', 'saving: kills, requests, load or typing alone')
+    .option('--part <part>', 'saving: kills, requests, load or typing alone; render: one set alone')
     .option('--count <n>', 'saving: how many of them', Number)
     .option('--tuning', 'speech: the half that may be tuned on')
     .action(async (name: string | undefined, options) => {
@@ -32,7 +33,9 @@ export const benchCommand = (): Command =>
       for (const each of names) {
         const load = BENCHES[each];
         if (!load) throw failure('no-bench', `There is no benchmark called “${each}”. Choose one of ${Object.keys(BENCHES).join(', ')}.`);
-        const result = await (await load())(options);
+        const before = yardstick();
+        const measured = (await (await load())(options)) as object;
+        const result = { yardstickMs: [before, yardstick()], ...measured };
         if (options.json) console.log(JSON.stringify(result));
         else {
           console.log(each);

@@ -1,9 +1,8 @@
 import { spawn } from 'node:child_process';
-import { once } from 'node:events';
 import { failure } from '#core/document/failure';
 import type { Picture } from '#core/draw/picture';
 import type { Fonts } from '#core/draw/text';
-import { I420Frame, i420Size } from '#core/paint/i420';
+import { I420Frame } from '#core/paint/i420';
 import { IncrementalPainter } from '#core/paint/incremental';
 import type { Images } from '#core/paint/paint';
 import type { Resources } from '#core/resources';
@@ -41,7 +40,7 @@ export interface EncodeOptions {
   readonly whole?: boolean;
   readonly onFrame?: (frame: number) => void;
   readonly signal?: AbortSignal;
-  /** Gets every finished I420 frame instead of ffmpeg. */
+  /** Gets every finished I420 frame instead of ffmpeg; the next one takes its place. */
   readonly collect?: (frame: Uint8Array) => void;
 }
 
@@ -54,7 +53,6 @@ export async function encodePictures(pictures: Iterable<Picture>, images: Images
   const brush = nodePainter(images);
   const painter = new IncrementalPainter(brush, width, height);
   const frame = new I420Frame(brush.engine, width, height);
-  const ring = [0, 1, 2].map(() => new Uint8Array(i420Size(width, height)));
   const ffmpeg = options.collect ? undefined : spawn('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { stdio: ['pipe', 'ignore', 'pipe'] });
   let complaint = '';
   ffmpeg?.stderr?.on('data', (data: Buffer) => {
@@ -82,11 +80,11 @@ export async function encodePictures(pictures: Iterable<Picture>, images: Images
       if (changed.length === 0) still++;
       paintMs += painted - started;
       convertMs += performance.now() - painted;
-      const buffer = ring[frames % ring.length] as Uint8Array;
-      frame.copyTo(buffer);
       const writing = performance.now();
-      if (options.collect) options.collect(buffer);
-      else if (ffmpeg?.stdin && !ffmpeg.stdin.write(buffer)) await Promise.race([once(ffmpeg.stdin, 'drain'), ended]);
+      // Written from where it lies, so it stays as it is until the encoder has all of it.
+      const stdin = ffmpeg?.stdin;
+      if (options.collect) options.collect(frame.bytes());
+      else if (stdin) await Promise.race([new Promise((resolve) => stdin.write(frame.bytes(), resolve)), ended]);
       writeMs += performance.now() - writing;
       frames++;
       options.onFrame?.(frames);
