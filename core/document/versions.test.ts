@@ -54,6 +54,9 @@ describe('a production that version 1 stored', () => {
     const parts = partsOf(today);
     (parts.production as { version: number }).version = DOCUMENT_VERSION + 1;
     expect(() => upgraded(parts)).toThrow(/newer Kipzo/);
+    // What says nothing of a version is told of elsewhere.
+    expect(upgraded({})).toEqual({});
+    expect(upgraded({ production: { version: 'one' } })).toEqual({ production: { version: 'one' } });
   });
 });
 
@@ -93,6 +96,30 @@ describe('a change that version 1 made', () => {
     ]);
     expect(changes[0]?.forward[0]?.value).toEqual(scene);
     expect(changes[0]?.inverse[0]?.value).toEqual(scene.layers);
+  });
+  it('that takes something away, or has nothing of a size in it, stays what it was to the letter', () => {
+    const forward = [
+      { op: 'remove' as const, path: `/layers/${id}` },
+      { op: 'replace' as const, path: `/layers/${id}`, value: null },
+      { op: 'replace' as const, path: `/layers/${id}`, value: ['scale'] },
+      { op: 'replace' as const, path: `/layers/${id}/x`, value: 4 },
+      { op: 'replace' as const, path: '', value: { name: 'No layers' } },
+      { op: 'replace' as const, path: '', value: { layers: [] } },
+      { op: 'replace' as const, path: '', value: null },
+      { op: 'replace' as const, path: '/layers', value: {} },
+    ];
+    const [change] = upgradedChanges([{ part, forward, inverse: [] }]);
+    expect(change).toStrictEqual({ part, forward, inverse: [] });
+  });
+  it('of something else than a scene is not taken for one', () => {
+    const forward = [
+      { op: 'replace' as const, path: '', value: { layers: { a: { scale: 1 } } } },
+      { op: 'replace' as const, path: '/layers/a/scale', value: 2 },
+    ];
+    const change = { part: 'characters/ch_000000000001', forward, inverse: forward };
+    expect(upgradedChanges([change])).toStrictEqual([change]);
+    const parts = { production: { version: 1 }, 'characters/ch_000000000001': { layers: { a: { scale: 1 } } } };
+    expect(upgraded(parts)).toStrictEqual({ ...parts, production: { version: 2 } });
   });
   it('and one of today comes back as it was', () => {
     const { change } = edit(

@@ -4,8 +4,8 @@ import { createApp } from '../api/app.ts';
 import { type Db, migrate, openDb } from '../db/db.ts';
 import { startWorker } from '../jobs/worker.ts';
 
-/** A database of its own on the server that ./test started, migrated from empty; dropped by `end`. */
-export async function freshDatabase(): Promise<{ db: Db; url: string; end(): Promise<void> }> {
+/** An empty database of its own on the server that ./test started; dropped by `end`. */
+export async function emptyDatabase(): Promise<{ db: Db; url: string; end(): Promise<void> }> {
   const base = process.env.DATABASE_URL;
   if (!base) throw new Error('Run the tests through ./test: it starts the database that they need.');
   const name = `t_${randomBytes(6).toString('hex')}`;
@@ -13,7 +13,6 @@ export async function freshDatabase(): Promise<{ db: Db; url: string; end(): Pro
   await admin.raw(`create database ${name}`);
   const url = base.replace(/\/[^/]*$/, `/${name}`);
   const db = openDb(url, 6);
-  await migrate(db, url);
   return {
     db,
     url,
@@ -23,6 +22,13 @@ export async function freshDatabase(): Promise<{ db: Db; url: string; end(): Pro
       await admin.destroy();
     },
   };
+}
+
+/** One that is migrated from empty. */
+export async function freshDatabase(): Promise<{ db: Db; url: string; end(): Promise<void> }> {
+  const base = await emptyDatabase();
+  await migrate(base.db, base.url);
+  return base;
 }
 
 /** The HTTP side on a free port of loopback. */

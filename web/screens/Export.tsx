@@ -124,7 +124,7 @@ function Page() {
   return (
     <main className="scrolls flex flex-1 gap-6 overflow-y-auto p-6">
       <section className="min-w-0 flex-1" aria-label="The film">
-        <LastFrame scene={film.scenes[0] as PlacedScene} shape={shape} />
+        <LastFrame scene={film.scenes[0] as PlacedScene} shape={shape} captions={captions} />
         <div className="card mt-4 p-4">
           <div className="mb-2 flex items-baseline justify-between">
             <h2 className="m-0 text-[16px] font-[680]">{document.production.title}</h2>

@@ -7,20 +7,20 @@ import { Bitmap } from '../ui/Bitmap.tsx';
 import { Button } from '../ui/parts.tsx';
 import { MiniRibbon } from './Home.tsx';
 
-/** A frame from the middle of a scene, as large as there is room. */
-export function LastFrame({ scene, shape }: { scene: PlacedScene; shape: keyof typeof FRAMES }) {
+/** A frame from the middle of a line, as large as there is room, as the film will have it: with captions or without. */
+export function LastFrame({ scene, shape, captions }: { scene: PlacedScene; shape: keyof typeof FRAMES; captions: boolean }) {
   const [bitmap, setBitmap] = useState<ImageBitmap>();
   const line = scene.lines.find((l) => l.words.length > 2);
   const tick = line ? Math.round(line.start + (line.end - line.start) * 0.45) : 0;
   useEffect(() => {
     let here = true;
     void stage()
-      .thumb(scene.id, tick, 1200)
+      .thumb(scene.id, tick, 1200, captions)
       .then((value) => here && setBitmap(value));
     return () => {
       here = false;
     };
-  }, [scene, tick]);
+  }, [scene, tick, captions]);
   const [w, h] = FRAMES[shape];
   return (
     <div className="flex justify-center rounded-[10px] bg-deep p-4">
@@ -29,7 +29,6 @@ export function LastFrame({ scene, shape }: { scene: PlacedScene; shape: keyof t
   );
 }
 
-/** The whole conversation; it fills with strong colour as the film is made. */
 /** The film as its lines; while one is made it fills with strong colour. */
 export function FilmRibbon({ film: running }: { film: FilmProgress | undefined }) {
   const { document, film } = useOpenFilm();

@@ -15,7 +15,8 @@ import { Export } from './Export.tsx';
 import { Home } from './Home.tsx';
 
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
-vi.mock('../stage/client.ts', () => ({ stage: () => ({ show: () => {}, thumb: async () => undefined, portrait: async () => undefined }) }));
+const thumb = vi.hoisted(() => vi.fn(async (..._: unknown[]) => undefined));
+vi.mock('../stage/client.ts', () => ({ stage: () => ({ show: () => {}, thumb, portrait: async () => undefined }) }));
 vi.mock('../state/production.ts', async (original) => ({ ...(await original<typeof import('../state/production.ts')>()), openProduction: async () => {} }));
 
 interface Asked {
@@ -265,6 +266,15 @@ describe('the export screen', () => {
     await waitFor(() => expect(made()).toBeTruthy());
     expect(made()?.name).toBe('Cut one.mp4');
     expect(made()?.options).toMatchObject({ width: 1280, height: 720, fps: 50, from: 48_000, to: 120_000, captions: false });
+  });
+  it('shows a frame as the film will have it, with captions or without', async () => {
+    thumb.mockClear();
+    await open();
+    expect(thumb.mock.lastCall?.[3]).toBe(true);
+    fireEvent.click(screen.getByLabelText(/Picture and voices alone/));
+    await waitFor(() => expect(thumb.mock.lastCall?.[3]).toBe(false));
+    fireEvent.click(screen.getByLabelText(/The words are in the picture/));
+    await waitFor(() => expect(thumb.mock.lastCall?.[3]).toBe(true));
   });
   it('refuses a range that ends before it starts, in words, and keeps what is typed', async () => {
     await open();

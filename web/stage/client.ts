@@ -104,7 +104,8 @@ export class StageClient {
     });
   }
 
-  thumb = (scene: string, tick: number, width: number, wholeSet = false): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'thumb', id, scene, tick, width, wholeSet }));
+  /** A frame `width` pixels wide, once everything in it is there to be painted. */
+  thumb = (scene: string, tick: number, width: number, captions = false): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'thumb', id, scene, tick, width, captions }));
   portrait = (character: Character, size: number, background: string): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'portrait', id, character, size, background }));
   /** A scene's backdrop alone, `width` pixels wide. */
   async ground(scene: string, width: number): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {

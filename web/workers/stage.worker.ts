@@ -26,7 +26,7 @@ export type StageRequest =
     }
   | { readonly kind: 'analyses'; readonly analyses: readonly (readonly [string, Analysis])[] }
   | { readonly kind: 'draw'; readonly scene: string; readonly tick: number; readonly wholeSet: boolean; readonly captions: boolean; readonly boxes?: boolean }
-  | { readonly kind: 'thumb'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly wholeSet: boolean }
+  | { readonly kind: 'thumb'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly captions: boolean }
   | { readonly kind: 'portrait'; readonly id: string; readonly character: Character; readonly size: number; readonly background: string }
   /** Brings a picture of one's own near; answered when it can be painted. */
   | { readonly kind: 'fetch'; readonly id: string; readonly media: string }
@@ -155,9 +155,9 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     resources.know(request.analyses);
   },
   draw,
-  async thumb({ id, scene, tick, width, wholeSet }) {
+  async thumb({ id, scene, tick, width, captions }) {
     await resources.letters;
-    const picture = pictureOf(scene, tick, wholeSet, false);
+    const picture = pictureOf(scene, tick, false, captions);
     if (!picture) return;
     const height = Math.round((width * picture.height) / picture.width);
     const own = await engine;

@@ -1,0 +1,21 @@
+import { defineConfig } from 'vitest/config';
+
+const wanted = process.env.KIPZO_MUTATE ?? 'core/edit';
+
+/** The tests that are asked about each area: those beside it, and those that use it for what it is for. */
+const TESTS: Readonly<Record<string, readonly string[]>> = {
+  'core/edit': ['core/edit/**/*.test.ts'],
+  'core/schedule': ['core/schedule/**/*.test.ts', 'core/edit/**/*.test.ts', 'core/stage/stage.test.ts', 'core/stage/layers.test.ts', 'core/checks/*.test.ts'],
+  'core/document': ['core/document/**/*.test.ts', 'core/edit/**/*.test.ts'],
+  'server/film': ['server/film/**/*.test.ts'],
+  'web/state': ['web/state/**/*.test.ts'],
+};
+const area = Object.keys(TESTS).find((one) => wanted.startsWith(one));
+
+export default defineConfig({
+  test: {
+    include: [...(TESTS[area ?? ''] ?? [`${wanted}/**/*.test.ts`])],
+    ...(area === 'web/state' ? { environment: 'happy-dom', setupFiles: ['web/testing/setup.ts'] } : {}),
+    testTimeout: 60_000,
+  },
+});
