@@ -173,7 +173,8 @@ function NewBand({ onMade }: { onMade: (id: string) => void }) {
         ? newDocument({ title, slug: 'new', frame, fps }, makeId)
         : fromScript(script as NonNullable<typeof script>, { title, slug: 'new', frame, fps }, makeId);
       const { id } = await sendJson<{ id: string }>('POST', '/productions', { document });
-      setText('');
+      // What is typed goes into the production made of it; another one leaves it where it is.
+      if (!empty) setText('');
       onMade(id);
     } catch (thrown) {
       toast.error(sentenceOf(thrown));

@@ -139,6 +139,16 @@ describe('home', () => {
     home([]);
     expect(((await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement).value).toBe('');
   });
+  it('keeps what is typed when an empty production is made beside it', async () => {
+    home([]);
+    answers['POST /productions'] = { id: 'pr_new' };
+    fireEvent.change(await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' }), { target: { value: 'ANNA: Not yet.' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Start empty' }));
+    await screen.findByText('opened');
+    cleanup();
+    home([]);
+    expect(((await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement).value).toBe('ANNA: Not yet.');
+  });
   it('reads a script while it is pasted, and makes and opens the production', async () => {
     home([]);
     answers['POST /productions'] = { id: 'pr_new' };

@@ -75,14 +75,15 @@ export function choose(selection: Selection | undefined): void {
 /** All layers that are chosen. */
 export const chosenLayers = ({ layer, layers }: Pick<ViewState, 'layer' | 'layers'>): readonly string[] => (layer === undefined ? [] : layers.includes(layer) ? layers : [layer]);
 
-/** Chooses a layer; added, this one too, or no longer. */
+/** Chooses a layer; added, this one too, or no longer, if others are left. */
 export function chooseLayer(id: string, added: boolean): void {
   const chosen = chosenLayers(useView.getState());
   if (!added || !chosen.length) choose({ kind: 'layer', id });
-  else if (chosen.includes(id) && chosen.length > 1) {
+  else if (!chosen.includes(id)) view({ layer: id, layers: [...chosen, id], last: 'layer' });
+  else if (chosen.length > 1) {
     const layers = chosen.filter((one) => one !== id);
     view({ layer: layers.at(-1), layers });
-  } else view({ layer: id, layers: [...chosen, id], last: 'layer' });
+  }
 }
 
 /** All cues that are chosen. */
