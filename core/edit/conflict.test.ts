@@ -112,3 +112,166 @@ it('places that became alike meanwhile are no conflict any more', () => {
   const { conflict, stored } = met(renameProduction('Mine'), renameProduction('Theirs'));
   expect(sidesOf(edit(stored, 'x', 'cg_000000000004', renameProduction('Mine')).document, conflict)).toEqual([]);
 });
+
+describe('what two versions differ in', () => {
+  const [layer, stands] = Object.entries(document.scenes[scene]?.layers ?? {}).find(([, one]) => one.kind === 'character') as [string, { character: string }];
+  const player = document.characters[stands.character] as Document['characters'][string];
+  const word = inOrder(document.scenes[scene]?.lines[first]?.words ?? {})[0]?.[0] as string;
+  const CUE = 'cu_000000000001';
+  const TEXT = 'la_00000000000a';
+  const based = edit(document, 'B', 'cg_000000000009', (draft) => {
+    hangCue(scene, CUE, gestureOn(layer, word))(draft);
+    const one = draft.scenes[scene] as Document['scenes'][string];
+    one.layers[TEXT] = { kind: 'text', name: 'Title', text: 'Low tide', font: 'title', align: 'middle', size: 30, x: 1, y: 2, order: 'zz', locked: false, hidden: false } as never;
+  }).document;
+  const at =
+    (change: (one: Document['scenes'][string], draft: Document) => void): Recipe =>
+    (draft) =>
+      change(draft.scenes[scene] as Document['scenes'][string], draft as Document);
+  const side = (mine: Recipe, theirs: Recipe, on = based) => {
+    const { conflict, stored } = met(mine, theirs, on);
+    return sidesOf(stored, conflict);
+  };
+  it('is named for the eye: whose it is, what of it, where', () => {
+    expect(
+      side(
+        at((one) => void ((one.layers[layer] as { x: number }).x = 1.23456)),
+        at((one) => void ((one.layers[layer] as { x: number }).x = 2)),
+      ),
+    ).toEqual([{ what: `${player.name}, place across in “Scene 1”`, mine: '1.235', theirs: '2', text: false }]);
+    expect(
+      side(
+        at((one) => void ((one.layers[TEXT] as { y: number }).y = 5)),
+        at((one) => void ((one.layers[TEXT] as { y: number }).y = 6)),
+      )[0]?.what,
+    ).toBe('Title, place in depth in “Scene 1”');
+    expect(
+      side(
+        at((one) => void ((one.layers[TEXT] as { locked: boolean }).locked = true)),
+        at((one) => void delete one.layers[TEXT]),
+      ),
+    ).toEqual([{ what: 'a layer, locked in “Scene 1”', mine: 'yes', theirs: 'deleted', text: false }]);
+    const strength = (value: number): Recipe => at((one) => void ((one.cues[CUE] as { strength: number }).strength = value));
+    expect(side(strength(0.5), strength(0.7))).toEqual([{ what: 'a gesture cue, strength in “Scene 1”', mine: '0.5', theirs: '0.7', text: false }]);
+    expect(
+      side(
+        strength(0.5),
+        at((one) => void delete one.cues[CUE]),
+      )[0]?.what,
+    ).toBe('a cue, strength in “Scene 1”');
+    expect(
+      side(
+        at((one) => void delete one.cues[CUE]),
+        strength(0.7),
+      ),
+    ).toEqual([{ what: 'a gesture cue in “Scene 1”', mine: 'deleted', theirs: 'changed', text: false }]);
+    expect(
+      side(
+        at((one) => void Object.assign(one, { captions: false, title: 'Mine' })),
+        at((one) => void (one.title = 'Theirs')),
+      ),
+    ).toEqual([
+      { what: 'captions in “Theirs”', mine: 'no', theirs: 'yes', text: false },
+      { what: 'title in “Theirs”', mine: 'Mine', theirs: 'Theirs', text: true },
+    ]);
+    const backdrop = (colour: string): Recipe => at((one) => void (one.backdrop = { kind: 'colour', colour }));
+    expect(side(backdrop('#000000'), backdrop('#ffffff')).every(({ what }) => /backdrop/.test(what))).toBe(true);
+  });
+  it('of characters and the production is named too', () => {
+    const named = (name: string): Recipe => at((_, draft) => void ((draft.characters[player.id] as { name: string }).name = name));
+    expect(side(named('Mine'), named('Theirs'))).toEqual([{ what: 'Theirs: name', mine: 'Mine', theirs: 'Theirs', text: true }]);
+    const ordered = (order: string): Recipe => at((_, draft) => void ((draft.characters[player.id] as { order: string }).order = order));
+    expect(side(ordered('x1'), ordered('x2'))[0]).toMatchObject({ what: `${player.name}: place in the order`, mine: 'x1', text: false });
+    const fps = (value: 25 | 30): Recipe => at((_, draft) => void (draft.production.fps = value));
+    expect(side(fps(25), fps(30))).toEqual([{ what: 'the production’s fps', mine: '25', theirs: '30', text: false }]);
+  });
+  it('of a scene that is gone is the scene', () => {
+    const other = 'sc_000000000009';
+    const two = edit(
+      based,
+      'B',
+      'cg_000000000009',
+      (draft) =>
+        void (draft.scenes[other] = {
+          ...structuredClone(document.scenes[scene] as Document['scenes'][string]),
+          id: other,
+          order: 'zz',
+          title: 'Two',
+          layers: {},
+          lines: {},
+          cues: {},
+        }),
+    ).document;
+    const title: Recipe = (draft) => void ((draft.scenes[other] as { title: string }).title = 'Mine');
+    const gone: Recipe = (draft) => void delete draft.scenes[other];
+    expect(side(title, gone, two)).toEqual([{ what: 'title in a scene', mine: 'Mine', theirs: 'deleted', text: true }]);
+    expect(side(gone, title, two)).toEqual([{ what: '“Mine”', mine: 'deleted', theirs: 'Mine', text: false }]);
+    // Mine brings the scene back with all that was in it.
+    const { conflict, stored } = met(title, gone, two);
+    const after = decided(stored, keepMine(conflict, ids));
+    expect(after.scenes[other]).toEqual({ ...two.scenes[other], title: 'Mine' });
+  });
+  it('takes the place of theirs when mine is kept, and nothing else', () => {
+    const { conflict, stored } = met(
+      at((one) => void Object.assign(one.layers[TEXT] as object, { x: 5, hidden: true })),
+      at((one) => void Object.assign(one.layers[TEXT] as object, { x: 6, size: 99 })),
+      based,
+    );
+    const after = decided(stored, keepMine(conflict, ids)).scenes[scene]?.layers[TEXT];
+    expect(after).toMatchObject({ x: 5, hidden: true, size: 99 });
+    const gone = met(
+      at((one) => void delete one.layers[TEXT]),
+      at((one) => void ((one.layers[TEXT] as { x: number }).x = 6)),
+      based,
+    );
+    expect(decided(gone.stored, keepMine(gone.conflict, ids)).scenes[scene]?.layers[TEXT]).toBeUndefined();
+    const back = met(
+      at((one) => void ((one.layers[TEXT] as { x: number }).x = 6)),
+      at((one) => void delete one.layers[TEXT]),
+      based,
+    );
+    expect(decided(back.stored, keepMine(back.conflict, ids)).scenes[scene]?.layers[TEXT]).toMatchObject({ x: 6, text: 'Low tide' });
+    // What they deleted and mine says nothing of stays away.
+    const apart = met(
+      at((one) => void ((one.layers[TEXT] as { x: number }).x = 6)),
+      at((one) => {
+        delete one.layers[TEXT];
+        delete one.cues[CUE];
+      }),
+      based,
+    );
+    const kept = decided(apart.stored, keepMine(apart.conflict, ids)).scenes[scene];
+    expect(kept?.layers[TEXT]).toBeDefined();
+    expect(kept?.cues[CUE]).toBeUndefined();
+  });
+  it('gives up cues where they no longer hang from anything, and keeps the words', () => {
+    const { conflict, stored } = met(
+      (draft) => {
+        setLineText(scene, first, 'Mine it is.', ids)(draft);
+        const mine = inOrder(draft.scenes[scene]?.lines[second]?.words ?? {})[0]?.[0] as string;
+        hangCue(scene, 'cu_000000000007', gestureOn(layer, mine))(draft);
+      },
+      (draft) => {
+        setLineText(scene, first, 'Theirs it is.', ids)(draft);
+        deleteLines(scene, [second])(draft);
+      },
+    );
+    const after = decided(stored, keepMine(conflict, ids));
+    expect(text(after, first)).toBe('Mine it is.');
+    expect(after.scenes[scene]?.cues.cu_000000000007).toBeUndefined();
+  });
+  it('both kept leaves numbers, deletions and lines without a speaker as mine', () => {
+    const silent = edit(
+      document,
+      'B',
+      'cg_000000000009',
+      at((one) => void ((one.lines[first] as { role: string | null }).role = null)),
+    ).document;
+    const { conflict, stored } = met(setLineText(scene, first, 'Mine.', ids), setLineText(scene, first, 'Theirs.', ids), silent);
+    expect(sidesOf(stored, conflict)[0]?.what).toBe('A line');
+    const after = decided(stored, keepBoth(conflict, ids));
+    expect(Object.keys(after.scenes[scene]?.lines ?? {})).toHaveLength(lines.length);
+    const long = met(renameProduction('M'.repeat(100)), renameProduction('T'.repeat(100)));
+    expect(decided(long.stored, keepBoth(long.conflict, ids)).production.title).toBe(`${'T'.repeat(100)} / ${'M'.repeat(17)}`);
+  });
+});

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { Failure } from '../document/failure.ts';
 import type { Document, Line, Scene, Take } from '../document/schema.ts';
 import { sceneSchedule } from '../schedule/schedule.ts';
-import { sampleDocument } from '../testing/samples.ts';
+import { gestureOn, sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
@@ -199,5 +200,175 @@ describe('a take', () => {
       Object.assign(draft.scenes[scene]?.lines[lines[1] as string] as Line, { kind: 'beat', beat: 100 });
     }).document;
     expect(sceneIn(run(beat, setBeat(scene, lines[1] as string, 4321.4)).document, scene).lines[lines[1] as string]?.beat).toBe(4321);
+  });
+});
+
+describe('gaps of a conversation', () => {
+  it('are counted where they change, and those that wait for nobody are left', () => {
+    const { document, scene, lines } = sample();
+    const [, second, third, fourth] = lines as [string, string, string, string];
+    const even = run(document, setEveryGap(scene, toTicks(0.5))).document;
+    expect(run(even, setGap(scene, second, toTicks(2))).message).toBeUndefined();
+    const one = run(run(even, setGap(scene, second, toTicks(2))).document, setEveryGap(scene, toTicks(0.5)));
+    expect(one.message).toBe('1 gap changed. What hangs from the words came along.');
+    expect(run(even, setEveryGap(scene, toTicks(0.9))).message).toBe('3 gaps changed. What hangs from the words came along.');
+    expect(run(even, setEveryGap(scene, toTicks(0.5))).message).toBe('Every gap is like that already.');
+    const free = run(even, (draft) => {
+      const at = sceneIn(draft as Document, scene).lines;
+      (at[second] as Line).aside = true;
+      (at[third] as Line).pin = { to: 'scene', edge: 'start', offset: toTicks(20) };
+    }).document;
+    const after = run(free, setEveryGap(scene, toTicks(0.9))).document;
+    expect(gaps(after, scene)).toEqual([toTicks(0.5), toTicks(20), toTicks(0.9)]);
+    expect(sceneIn(after, scene).lines[fourth]?.pin.to).toBe('previous');
+    // The first line waits for nobody, and a gap of nothing is one.
+    expect(sceneIn(after, scene).lines[lines[0] as string]?.pin.offset).toBe(sceneIn(document, scene).lines[lines[0] as string]?.pin.offset);
+    const none = run(even, setGap(scene, second, 0)).document;
+    expect(gaps(run(none, breatheGaps(scene, toTicks(0.3))).document, scene)[0]).toBe(toTicks(0.3));
+    expect(gaps(run(none, setEveryGap(scene, toTicks(0.3))).document, scene)[0]).toBe(toTicks(0.3));
+  });
+  it('a length is for beats', () => {
+    const { document, scene, lines } = sample();
+    expect(run(document, setBeat(scene, lines[0] as string, 5)).change).toBeUndefined();
+  });
+});
+
+describe('a line that is parted', () => {
+  const parted = (change: (document: Document, scene: string, line: string) => Document) => {
+    const made = sample();
+    const line = made.lines[0] as string;
+    const before = change(made.document, made.scene, line);
+    const word = wordsOf(sceneIn(before, made.scene).lines[line] as Line)[2]?.[0] as string;
+    const document = run(before, splitLine(made.scene, line, word, 'ln_00000000000z', made.makeId)).document;
+    const scene = sceneIn(document, made.scene);
+    return { word, order: inOrder(scene.lines).map(([id]) => id), head: scene.lines[line] as Line, tail: scene.lines.ln_00000000000z as Line, lines: made.lines };
+  };
+  it('lies right after its first half, even if it was the last; what was said of it stays with the first', () => {
+    const made = parted(
+      (document, scene, line) =>
+        run(document, (draft) => void Object.assign(sceneIn(draft as Document, scene).lines[line] as Line, { direction: 'softly', staging: 'She waves.' })).document,
+    );
+    expect(made.order.slice(0, 2)).toEqual([made.lines[0], 'ln_00000000000z']);
+    expect(made.head).toMatchObject({ direction: 'softly', staging: 'She waves.' });
+    expect('direction' in made.tail || 'staging' in made.tail).toBe(false);
+    const { document, scene, lines, makeId } = sample();
+    const last = lines.at(-1) as string;
+    const word = wordsOf(sceneIn(document, scene).lines[last] as Line)[1]?.[0] as string;
+    expect(inOrder(sceneIn(run(document, splitLine(scene, last, word, 'ln_00000000000z', makeId)).document, scene).lines).map(([id]) => id)).toEqual([...lines, 'ln_00000000000z']);
+  });
+  it('loses its draft, and a take that cannot be parted stays with the first half', () => {
+    const draft = parted((document, scene, line) => recorded(document, scene, line, TAKE, { kind: 'draft' }));
+    expect([draft.head.take, draft.head.takes, draft.tail.take, draft.tail.takes]).toEqual([null, {}, null, {}]);
+    const beside = parted((document, scene, line) => recorded(recorded(document, scene, line, 'tk_00000000000b', { kind: 'draft' }), scene, line, TAKE));
+    expect(Object.keys(beside.head.takes)).toEqual([TAKE]);
+    expect(beside.head.take).toBe(TAKE);
+    expect(beside.tail.takes[beside.tail.take as string]).toMatchObject({ kind: 'recorded' });
+    const untimed = parted((document, scene, line) => recorded(document, scene, line, TAKE, { times: {} }));
+    expect(untimed.head.takes[TAKE]?.analysis).toBe('b'.repeat(64));
+    expect([untimed.tail.take, untimed.tail.takes]).toEqual([null, {}]);
+    const short = parted((document, scene, line) => recorded(document, scene, line, TAKE, { length: 48_000 }));
+    expect(short.head.takes[TAKE]?.length).toBe(48_000);
+    expect(short.tail.takes).toEqual({});
+  });
+  it('uses of several takes the one that was used', () => {
+    const made = parted((document, scene, line) => recorded(recorded(document, scene, line, 'tk_00000000000b', { name: 'Other' }), scene, line, TAKE));
+    expect(Object.keys(made.tail.takes)).toHaveLength(2);
+    expect(made.tail.takes[made.tail.take as string]?.name).toBe('Take 1');
+  });
+  it('whose text says other words than it has is written from its words', () => {
+    const made = parted((document, scene, line) => run(document, (draft) => void ((sceneIn(draft as Document, scene).lines[line] as Line).text = 'Quite another text.')).document);
+    expect(made.head.text).toBe(
+      wordsOf(made.head)
+        .map(([, text]) => text)
+        .join(' '),
+    );
+    expect(made.tail.text).toBe(
+      wordsOf(made.tail)
+        .map(([, text]) => text)
+        .join(' '),
+    );
+  });
+  it('is one that is there', () => {
+    const { document, scene, lines, makeId } = sample();
+    expect(() => run(document, splitLine(scene, lines[0] as string, 'wd_000000000000', 'ln_00000000000z', makeId))).toThrow(
+      new Failure('no-split', 'A line is parted between two words. Choose a word after the first.'),
+    );
+  });
+});
+
+describe('two lines joined', () => {
+  const B = 'tk_00000000000b';
+  /** The first two lines as one speaker's, with these takes. */
+  const two = (a?: Partial<Take>, b?: Partial<Take>) => {
+    const made = sample();
+    const [one, other] = made.lines as [string, string];
+    let document = run(made.document, (draft) => {
+      const { lines } = sceneIn(draft as Document, made.scene);
+      (lines[other] as Line).role = (lines[one] as Line).role;
+    }).document;
+    if (a) document = recorded(document, made.scene, one, TAKE, a);
+    if (b) document = recorded(document, made.scene, other, B, b);
+    return { ...made, document, one, other, joined: () => run(document, joinLines(made.scene, one, made.makeId)) };
+  };
+  const lineIn = ({ document }: { document: Document }, scene: string, line: string): Line => sceneIn(document, scene).lines[line] as Line;
+  const apart = 'The two were recorded apart: the joined line speaks with its draft voice until you record it.';
+  it('are one recording where they lie in one, in order', () => {
+    const made = two({ from: 0 }, { from: 200_000 });
+    const after = made.joined();
+    const line = lineIn(after, made.scene, made.one);
+    const take = line.takes[line.take as string] as Take;
+    expect(after.message).toBeUndefined();
+    const second = lineIn(made, made.scene, made.other).takes[B] as Take;
+    expect(take).toMatchObject({ from: 0, length: 200_000 + second.length, analysis: null });
+    const word = wordsOf(lineIn(made, made.scene, made.other))[0]?.[0] as string;
+    expect(take.times[word]?.start).toBe(200_000 + (second.times[word]?.start as number));
+    expect(take.times[word]?.end).toBe(200_000 + (second.times[word]?.end as number));
+    expect(line.text).toBe(`${lineIn(made, made.scene, made.one).text} ${lineIn(made, made.scene, made.other).text}`);
+    const same = two({ from: 5 }, { from: 5 });
+    expect(lineIn(same.joined(), same.scene, same.one).take).not.toBeNull();
+  });
+  it('that were recorded apart have no take, and say so; drafts go without a word', () => {
+    for (const made of [
+      two({}, { media: 'd'.repeat(64) }),
+      two({ from: 96_000 }, { from: 0 }),
+      two({}),
+      two(undefined, {}),
+      two({}, { kind: 'draft', media: 'd'.repeat(64) }),
+      two({ kind: 'draft' }, {}),
+    ]) {
+      const after = made.joined();
+      expect(after.message).toBe(apart);
+      expect(lineIn(after, made.scene, made.one)).toMatchObject({ take: null, takes: {} });
+    }
+    for (const made of [two(), two({ kind: 'draft' }), two({ kind: 'draft' }, { kind: 'draft' }), two(undefined, { kind: 'draft' })]) {
+      const after = made.joined();
+      expect(after.message).toBeUndefined();
+      expect(lineIn(after, made.scene, made.one)).toMatchObject({ take: null, takes: {} });
+    }
+  });
+  it('take over what hung from the second one, and nothing else', () => {
+    const made = two();
+    const [layer] = Object.keys(sceneIn(made.document, made.scene).layers) as [string];
+    const hang = (id: string, line: string) => hangCue(made.scene, id, { ...gestureOn(layer, ''), start: { to: 'line', line, edge: 'start', offset: 7 } } as never);
+    const hung = run(run(made.document, hang('cu_000000000001', made.other)).document, hang('cu_000000000002', made.lines[2] as string)).document;
+    const { cues } = sceneIn(run(hung, joinLines(made.scene, made.one, made.makeId)).document, made.scene);
+    expect(cues.cu_000000000001?.start).toEqual({ to: 'line', line: made.one, edge: 'start', offset: 7 });
+    expect(cues.cu_000000000002?.start).toMatchObject({ line: made.lines[2] });
+  });
+  it('are two lines of one speaker', () => {
+    const { document, scene, lines, makeId } = sample();
+    const [one, other] = lines as [string, string];
+    const speakers = new Failure('no-join', 'Only two lines of one speaker can be joined. Give both to the same speaker first.');
+    expect(() => run(document, joinLines(scene, one, makeId))).toThrow(speakers);
+    expect(() => run(document, joinLines(scene, lines.at(-1) as string, makeId))).toThrow(new Failure('no-join', 'There is no line after this one to join it with.'));
+    expect(() => run(document, joinLines(scene, 'ln_000000000000', makeId))).toThrow(/no line after this one/);
+    for (const beat of [one, other]) {
+      const made = two();
+      const silent = run(
+        made.document,
+        (draft) => void Object.assign(sceneIn(draft as Document, made.scene).lines[beat === one ? made.one : made.other] as Line, { kind: 'beat' }),
+      ).document;
+      expect(() => run(silent, joinLines(made.scene, made.one, makeId))).toThrow(speakers);
+    }
   });
 });
