@@ -20,7 +20,7 @@ export default {
   coverageAnalysis: 'perTest',
   ignoreStatic: true,
   concurrency: 2,
-  timeoutMS: 20_000,
+  timeoutMS: area === 'server/film' ? 60_000 : 6_000,
   reporters: ['clear-text', 'json', 'progress-append-only'],
   clearTextReporter: { allowColor: false, reportTests: false, reportMutants: false },
   jsonReporter: { fileName: `dist/mutation/${area.replaceAll('/', '-')}.json` },

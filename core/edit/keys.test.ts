@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Document } from '../document/schema.ts';
+import { Failure } from '../document/failure.ts';
+import type { Document, Ease, Pin } from '../document/schema.ts';
 import { readOklch } from '../draw/colour.ts';
 import { sceneSchedule } from '../schedule/schedule.ts';
 import { colourAt, valueAt } from '../schedule/staged.ts';
@@ -131,5 +132,165 @@ describe('a recorded drag', () => {
     const next = run(recordKeys(scene, { layer: layers.group }, { x: values }, 1, key));
     expect(momentsOf(next, layers.group, 'x')).toEqual([40_000, 100_000, 120_000, 145_000]);
     expect(x(next, 110_000)).toBeCloseTo(50, 6);
+  });
+});
+
+describe('keys of a layer that has none', () => {
+  const LAYER = layers.lamp;
+  const at = (ticks: number): Pin => ({ to: 'scene', edge: 'start', offset: ticks });
+  let n = 0;
+  const next = (): string => `ke_${String(++n).padStart(12, '0')}`;
+  const bare = run((draft) => void delete (sceneIn(draft as Document, scene).layers[LAYER] as { keys?: object }).keys);
+  const of = { layer: LAYER };
+  const listIn = (on: Document, property = 'x') =>
+    (sceneIn(on, scene).layers[LAYER]?.keys as Record<string, Record<string, { value: unknown; ease: unknown }>> | undefined)?.[property] ?? {};
+  const inTime = (on: Document, property = 'x'): [number, unknown, unknown][] => {
+    const moments = momentsOf(on, LAYER, property);
+    const track = staged(on, LAYER).tracks[property];
+    return moments.map((moment, k) => [moment, track?.values[k], track?.eases[k]]);
+  };
+  const set = (on: Document, ...keys: [number, number, Ease?][]): Document =>
+    keys.reduce(
+      (now, [ticks, value, ease]) =>
+        run(
+          (draft) =>
+            void (((sceneIn(draft as Document, scene).layers[LAYER] as { keys?: Record<string, object> }).keys ??= {}).x = {
+              ...listIn(now),
+              [next()]: { at: at(ticks), value, ease: ease ?? 'linear' },
+            }),
+          now,
+        ),
+      on,
+    );
+  const refs = (on: Document, property = 'x'): KeyRef[] => Object.keys(listIn(on, property)).map((one) => ({ of, property, key: one }));
+
+  it('come with an ease of both sides, later ones with that of the one before', () => {
+    const one = run(addKey(scene, of, 'x', 48_000, 5, next), bare);
+    expect(inTime(one)).toEqual([[48_000, 5, 'both']]);
+    const three = set(bare, [0, 1, 'in'], [96_000, 2, 'hold'], [48_000, 3, 'out']);
+    const more = run(addKey(scene, of, 'x', 72_000, 9, next), three);
+    expect(Object.values(listIn(more)).find(({ value }) => value === 9)?.ease).toBe('out');
+    const late = run(addKey(scene, of, 'x', 200_000, 9, next), three);
+    expect(Object.values(listIn(late)).find(({ value }) => value === 9)?.ease).toBe('hold');
+  });
+  it('within half a frame of one are that one, just beyond are another', () => {
+    const one = set(bare, [48_000, 1, 'in']);
+    for (const [ticks, count] of [
+      [49_000, 1],
+      [47_000, 1],
+      [49_001, 2],
+      [46_999, 2],
+    ] as const)
+      expect(Object.keys(listIn(run(addKey(scene, of, 'x', ticks, 7, next), one)))).toHaveLength(count);
+    expect(Object.values(listIn(run(addKey(scene, of, 'x', 49_000, 7, next), one)))).toEqual([{ at: at(48_000), value: 7, ease: 'in' }]);
+  });
+  it('are taken away without a trace; the property rests where the last of them stood', () => {
+    const two = set(bare, [0, 11], [48_000, 22]);
+    const [first, second] = refs(two) as [KeyRef, KeyRef];
+    const left = run(deleteKeys(scene, [first]), two);
+    expect(Object.keys(listIn(left))).toHaveLength(1);
+    expect((sceneIn(left, scene).layers[LAYER] as { x?: number }).x).toBe((sceneIn(two, scene).layers[LAYER] as { x?: number }).x);
+    const none = run(deleteKeys(scene, [second]), left);
+    expect('keys' in (sceneIn(none, scene).layers[LAYER] as object)).toBe(false);
+    expect((sceneIn(none, scene).layers[LAYER] as { x?: number }).x).toBe(22);
+    // Keys of an effect or a cue leave the layer's own values alone.
+    const effect: KeyRef[] = Object.keys(sceneIn(document, scene).layers[layers.card]?.effects?.[shadow]?.keys?.blur ?? {}).map((one) => ({
+      of: { layer: layers.card, effect: shadow },
+      property: 'blur',
+      key: one,
+    }));
+    const plain = run(deleteKeys(scene, effect));
+    expect(sceneIn(plain, scene).layers[layers.card]?.effects?.[shadow]).not.toHaveProperty('keys');
+    expect((sceneIn(plain, scene).layers[layers.card] as { blur?: number }).blur).toBe((sceneIn(document, scene).layers[layers.card] as { blur?: number }).blur);
+  });
+  it('backwards keep what lay between two of them: eases are turned round and lead the other way', () => {
+    const curve = { bezier: [0.1, 0.2, 0.6, 0.9] as [number, number, number, number] };
+    const four = set(bare, [96_000, 3, 'out'], [0, 1, 'in'], [48_000, 2, curve], [144_000, 4, 'hold']);
+    const back = run(reverseKeys(scene, refs(four)), four);
+    expect(inTime(back).map(([moment, value]) => [moment, value])).toEqual([
+      [0, 4],
+      [48_000, 3],
+      [96_000, 2],
+      [144_000, 1],
+    ]);
+    const eases = inTime(back).map(([, , ease]) => ease);
+    expect(eases[0]).toBe('in');
+    expect((eases[1] as { bezier: number[] }).bezier.map((value) => Math.round(value * 100) / 100)).toEqual([0.4, 0.1, 0.9, 0.8]);
+    expect(eases[2]).toBe('out');
+    const held = set(bare, [0, 1, 'hold'], [48_000, 2, 'both']);
+    expect(inTime(run(reverseKeys(scene, refs(held)), held))[0]?.[2]).toBe('hold');
+    // Two properties side by side turn each by itself, within the time of both.
+    const pair = run(addKey(scene, of, 'y', 144_000, 5, next), run(addKey(scene, of, 'y', 96_000, 6, next), held));
+    const both = run(reverseKeys(scene, [...refs(pair), ...refs(pair, 'y')]), pair);
+    expect(inTime(both).map(([moment, value]) => [moment, value])).toEqual([
+      [96_000, 2],
+      [144_000, 1],
+    ]);
+    expect(inTime(both, 'y').map(([moment, value]) => [moment, value])).toEqual([
+      [0, 5],
+      [48_000, 6],
+    ]);
+  });
+  it('are spread about a moment, never to nothing', () => {
+    const two = set(bare, [48_000, 1], [96_000, 2]);
+    expect(momentsOf(run(scaleKeys(scene, refs(two), 2, 48_000), two), LAYER, 'x')).toEqual([48_000, 144_000]);
+    expect(momentsOf(run(scaleKeys(scene, refs(two), 0.5, 96_000), two), LAYER, 'x')).toEqual([72_000, 96_000]);
+    for (const factor of [0, -1, Number.NaN])
+      expect(() => run(scaleKeys(scene, refs(two), factor, 0), two)).toThrow(
+        new Failure('no-factor', 'Keys can be spread or drawn together, not to nothing. Choose a factor above 0.'),
+      );
+  });
+  it('recorded take the place of what lies in their time, its ends too, and of nothing else', () => {
+    const four = set(bare, [0, 1], [48_000, 2], [96_000, 3], [144_000, 4]);
+    const recorded = [
+      { at: 48_000, value: 10 },
+      { at: 72_000, value: 50 },
+      { at: 96_000, value: 10 },
+    ];
+    expect(inTime(run(recordKeys(scene, of, { x: recorded }, 1, next), four)).map(([moment, value]) => [moment, value])).toEqual([
+      [0, 1],
+      [48_000, 10],
+      [72_000, 50],
+      [96_000, 10],
+      [144_000, 4],
+    ]);
+    expect(inTime(run(recordKeys(scene, of, { x: [] }, 1, next), four))).toEqual(inTime(four));
+    expect(inTime(run(recordKeys(scene, of, { y: recorded }, 1, next), bare), 'y')).toHaveLength(3);
+  });
+  it('that are gone, or belong to what can have none, are told in a sentence', () => {
+    const gone = new Failure('no-key', 'That key is gone. Set a new one.');
+    expect(() => run(moveKeys(scene, [{ of, property: 'x', key: 'ke_999999999999' }], 5), bare)).toThrow(gone);
+    const owner = new Failure('no-keys', 'What these keys belong to is gone, or can have none. Choose something else.');
+    for (const who of [{ layer: 'la_000000000000' }, { layer: LAYER, effect: 'ef_000000000000' }, { cue: 'cu_000000000000' }, {}])
+      expect(() => run(addKey(scene, who, 'x', 0, 1, next), bare)).toThrow(owner);
+    const gesture = Object.entries(sceneIn(document, scene).cues).find(([, { kind }]) => kind === 'gesture')?.[0] as string;
+    expect(() => run(addKey(scene, { cue: gesture }, 'x', 0, 1, next))).toThrow(owner);
+    const sound = Object.entries(sceneIn(document, scene).cues).find(([, { kind }]) => kind === 'sound')?.[0];
+    if (sound) expect(() => run(addKey(scene, { cue: sound }, 'gainDb', 0, 1, next))).not.toThrow();
+  });
+  it('thinned keep the first and the last, and whatever straight lines would miss', () => {
+    const line = Array.from({ length: 11 }, (_, k) => ({ at: k * 10, value: k * 3 }));
+    expect(thinned(line, 0.01)).toEqual([line[0], line[10]]);
+    expect(thinned(line.slice(0, 2), 0)).toEqual(line.slice(0, 2));
+    expect(thinned([], 1)).toEqual([]);
+    const bump = line.map((one, k) => (k === 4 ? { ...one, value: one.value + 5 } : one));
+    expect(thinned(bump, 4).map(({ at: moment }) => moment)).toContain(40);
+    expect(thinned(bump, 5)).toEqual([bump[0], bump[10]]);
+    const spike = [
+      { at: 0, value: 0 },
+      { at: 1, value: 9 },
+      { at: 2, value: 0 },
+    ];
+    expect(thinned(spike, 1)).toEqual(spike);
+    expect(
+      thinned(
+        [
+          { at: 5, value: 2 },
+          { at: 5, value: 2 },
+          { at: 5, value: 2 },
+        ],
+        0.5,
+      ),
+    ).toHaveLength(2);
   });
 });

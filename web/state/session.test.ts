@@ -11,6 +11,9 @@ import { inOrder } from '#core/time/order';
 import { Session } from './session.ts';
 import type { Answer, LiveEvent, LocalPort, Ports, ServerPort, SessionState } from './sessionPorts.ts';
 
+/** A loaded machine takes its time; where every change of the code is tried, what hangs is given up soon. */
+const PATIENCE = process.env.KIPZO_MUTATE ? 1500 : 20_000;
+
 const made = sampleDocument();
 const { scene } = made;
 const PRODUCTION = made.document.production.id;
@@ -121,7 +124,7 @@ const elsewhere = (recipe: Recipe, silent = false): Change => {
   house.take(change as Change, 'other', silent);
   return change as Change;
 };
-const until = (holds: () => boolean): Promise<void> => vi.waitFor(() => expect(holds()).toBe(true), { timeout: 20_000, interval: 1 });
+const until = (holds: () => boolean): Promise<void> => vi.waitFor(() => expect(holds()).toBe(true), { timeout: PATIENCE, interval: 1 });
 const settled = (session: Session): Promise<void> => until(() => session.state.waiting === 0);
 const titleOf = (document: Document): string => document.production.title;
 const edits = (): string[] => [...store.keys()].filter((key) => key.startsWith('edit '));
