@@ -1,6 +1,9 @@
 // The painter's compiled part: one module, one memory, so that a painted frame is converted for the encoder where it lies.
-export * from './raster.as';
-export * from './i420.as';
+export { cellBytes, place } from './edges.as';
+export { copy, halve, keep, premultiply, recolour, unpremultiply, wipe } from './pixels.as';
+export { blur } from './blur.as';
+export { fill, how, linear, picture, radial, solid, stroke, surface, target } from './raster.as';
+export { convert } from './i420.as';
 
 /** First byte of memory that no constant of this module uses. */
 export function heapStart(): usize {

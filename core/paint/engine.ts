@@ -1,4 +1,4 @@
-/** What the compiled painter exports (raster.as.ts, i420.as.ts say what each does). Addresses and strides are bytes. */
+/** What the compiled painter exports (the .as.ts files say what each does). Addresses and strides are bytes. */
 export interface EngineExports {
   readonly memory: { readonly buffer: ArrayBuffer; grow(pages: number): number };
   heapStart(): number;
