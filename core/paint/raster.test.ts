@@ -181,6 +181,37 @@ describe('part of a picture', () => {
       { numRuns: 300 },
     );
   });
+  it('is the same painted pixel by pixel and four pixels at a time', () => {
+    const columns = Array.from({ length: WIDTH }, (_, x) => ({ left: x, top: 0, right: x + 1, bottom: HEIGHT }));
+    // Half-clear bases with items on them meet every way of mixing: on nothing, on half of something, on all of it.
+    const soft = anyItem.map((item): Item => ({ ...item, path: item.path as Float32Array, blur: 0 }));
+    const layered = fc
+      .record({ base: soft, items: fc.array(soft, { minLength: 1, maxLength: 3 }) })
+      .map(({ base, items }): Group => ({ id: 'group', base: { ...base, fill: base.fill ?? '#507090' }, items }));
+    fc.assert(
+      fc.property(fc.array(fc.oneof(layered, soft), { minLength: 1, maxLength: 3 }), fc.constantFrom(0, WHITE), (nodes, on) => {
+        expect(Buffer.compare(paint(nodes, { clips: columns, on }), paint(nodes, { on }))).toBe(0);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it.each(['linear', 'radial'] as const)('of a %s gradient too, at its soft edges and inside, clear or not', (kind) => {
+    const columns = Array.from({ length: WIDTH }, (_, x) => ({ left: x, top: 0, right: x + 1, bottom: HEIGHT }));
+    const stops = (alpha: number) => [
+      { at: 0, colour: '#204060' },
+      { at: 1, colour: '#e0c080', alpha },
+    ];
+    for (const clear of [1, 0.3])
+      for (const alpha of [1, 0.6])
+        for (const on of [0, WHITE]) {
+          const fill =
+            kind === 'linear'
+              ? { kind, from: [10, 10] as const, to: [80, 40] as const, stops: stops(clear) }
+              : { kind, centre: [40, 30] as const, radius: 50, stops: stops(clear) };
+          const nodes = [shape({ path: ellipse(48, 32, 25.3), fill, alpha }), shape({ path: ellipse(20, 20, 14.7), fill, alpha })];
+          expect(Buffer.compare(paint(nodes, { clips: columns, on }), paint(nodes, { on }))).toBe(0);
+        }
+  });
   it('lies within the box that its unit names', () => {
     fc.assert(
       fc.property(anyNode, (node) => {
