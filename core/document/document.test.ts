@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { refusalOf } from '../testing/refused.ts';
 import { sampleDocument, seededIds } from '../testing/samples.ts';
 import { Failure, failure, sentenceOf } from './failure.ts';
 import { ID_PREFIXES, type IdKind, idMaker } from './ids.ts';
@@ -10,15 +11,7 @@ import { NEUTRAL, toneOf } from './tones.ts';
 const { document, scene } = sampleDocument();
 const parts = (): Record<string, unknown> => Object.fromEntries(partKeys(document).map((key) => [key, structuredClone(readPart(document, key))]));
 
-const codeOf = (act: () => unknown): string => {
-  try {
-    act();
-  } catch (thrown) {
-    if (thrown instanceof Failure) return thrown.code;
-    throw thrown;
-  }
-  return 'nothing thrown';
-};
+const codeOf = (act: () => unknown): string => refusalOf(act)[0];
 
 describe('a document in parts', () => {
   it('is its title page, its characters and its scenes, and is put together again the same', () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { Failure } from './failure.ts';
+import { refusalOf } from '../testing/refused.ts';
 import type { Scene } from './schema.ts';
 import { checkTree, childrenOf, inTreeOrder, parentsOf, withinOf } from './tree.ts';
 
@@ -8,15 +8,7 @@ const sceneOf = (layers: Record<string, Partial<Record<string, unknown>>>): Scen
   ({ layers: Object.fromEntries(Object.entries(layers).map(([id, values]) => [id, { kind: 'group', order: 'a', ...values }])) }) as unknown as Scene;
 
 /** Why a tree is refused: its code and its sentence. */
-function refused(layers: Parameters<typeof sceneOf>[0]): [string, string] {
-  try {
-    checkTree(sceneOf(layers));
-  } catch (thrown) {
-    if (thrown instanceof Failure) return [thrown.code, thrown.message];
-    throw thrown;
-  }
-  throw new Error('It was taken.');
-}
+const refused = (layers: Parameters<typeof sceneOf>[0]): [string, string] => refusalOf(() => checkTree(sceneOf(layers)));
 const taken = (layers: Parameters<typeof sceneOf>[0]): void => expect(() => checkTree(sceneOf(layers))).not.toThrow();
 
 describe('layers of one parent', () => {

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { Failure } from '../document/failure.ts';
 import { restValue } from '../document/properties.ts';
 import type { Cue, Document, Key, Layer, Scene } from '../document/schema.ts';
 import { childrenOf } from '../document/tree.ts';
 import { IDENTITY, type Matrix, placed } from '../draw/matrix.ts';
 import { restPoint } from '../schedule/place.ts';
 import { propGrip } from '../stage/layers/prop.ts';
+import { refusalOf } from '../testing/refused.ts';
 import { gestureOn, sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { edit, type Recipe } from './change.ts';
@@ -39,15 +39,7 @@ const sceneIn = (of: Document): Scene => of.scenes[scene] as Scene;
 const layerIn = (of: Document, id: string): Layer => sceneIn(of).layers[id] as Layer;
 const run = (recipe: Recipe, on: Document) => edit(on, 'x', 'cg_000000000001', recipe);
 const all = (on: Document, ...recipes: Recipe[]): Document => recipes.reduce((now, recipe) => run(recipe, now).document, on);
-const refused = (recipe: Recipe, on: Document): [string, string] => {
-  try {
-    run(recipe, on);
-  } catch (thrown) {
-    if (thrown instanceof Failure) return [thrown.code, thrown.message];
-    throw thrown;
-  }
-  throw new Error('It was done.');
-};
+const refused = (recipe: Recipe, on: Document): [string, string] => refusalOf(() => run(recipe, on));
 const [A, B, C, D, G] = ['la_00000000000a', 'la_00000000000b', 'la_00000000000c', 'la_00000000000d', 'la_00000000000e'];
 const FLAGS = { locked: false, hidden: false } as const;
 const box = (x: number, y: number, values: object = {}) => ({ kind: 'shape', form: 'rectangle', width: 10, height: 10, filled: true, line: 1, x, y, ...FLAGS, ...values }) as never;

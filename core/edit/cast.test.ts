@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { Failure } from '../document/failure.ts';
 import type { Character, CharacterLayer, Document } from '../document/schema.ts';
 import { designed } from '../figure/cast.ts';
 import { mascotOptions } from '../figure/mascots/index.ts';
+import { refusalOf } from '../testing/refused.ts';
 import { sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { edit, type Recipe } from './change.ts';
@@ -35,15 +35,7 @@ const OUT = 'ou_00000000000a';
 const run = (recipe: Recipe, on = document) => edit(on, 'x', 'cg_000000000001', recipe);
 const all = (...recipes: Recipe[]): Document => recipes.reduce((now, recipe) => run(recipe, now).document, document);
 const of = (now: Document, id = marit.id): Character => now.characters[id] as Character;
-const refused = (recipe: Recipe, on = document): [string, string] => {
-  try {
-    run(recipe, on);
-  } catch (thrown) {
-    if (thrown instanceof Failure) return [thrown.code, thrown.message];
-    throw thrown;
-  }
-  throw new Error('It was done.');
-};
+const refused = (recipe: Recipe, on = document): [string, string] => refusalOf(() => run(recipe, on));
 const layerOf = (now: Document, character: string, at = scene): [string, CharacterLayer] =>
   Object.entries(now.scenes[at]?.layers ?? {}).find(([, layer]) => layer.kind === 'character' && layer.character === character) as [string, CharacterLayer];
 

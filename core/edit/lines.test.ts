@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { Failure } from '../document/failure.ts';
 import type { Document, Line, Scene, Take } from '../document/schema.ts';
 import { readScript } from '../formats/script/read.ts';
 import { resolveScene } from '../schedule/resolve.ts';
 import { lineTiming } from '../schedule/timing.ts';
+import { refusalOf } from '../testing/refused.ts';
 import { gestureOn, sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
@@ -45,15 +45,7 @@ const starts = (of: Document): number[] => {
   const { lines } = resolveScene(sceneIn(of), (_, line) => lineTiming(line), of.production.fps);
   return linesIn(of).map(([id]) => lines.get(id)?.start as number);
 };
-const refused = (recipe: Recipe, on = document): [string, string] => {
-  try {
-    run(recipe, on);
-  } catch (thrown) {
-    if (thrown instanceof Failure) return [thrown.code, thrown.message];
-    throw thrown;
-  }
-  throw new Error('It was done.');
-};
+const refused = (recipe: Recipe, on = document): [string, string] => refusalOf(() => run(recipe, on));
 const NEW = 'ln_00000000000a';
 
 describe('a new line', () => {

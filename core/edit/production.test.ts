@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { Failure } from '../document/failure.ts';
 import type { Document } from '../document/schema.ts';
 import { designed } from '../figure/cast.ts';
 import { schedule } from '../schedule/schedule.ts';
+import { refusalOf } from '../testing/refused.ts';
 import { sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toSeconds, toTicks } from '../time/ticks.ts';
@@ -14,15 +14,7 @@ import { addCharacter, deleteScene, emptyScene, renameCharacter, renameScene, se
 const { document, scene } = sampleDocument();
 const run = (recipe: Recipe, on = document): Document => edit(on, 'x', 'cg_000000000001', recipe).document;
 const all = (...recipes: Recipe[]): Document => recipes.reduce((now, recipe) => run(recipe, now), document);
-const refused = (recipe: Recipe, on = document): [string, string] => {
-  try {
-    run(recipe, on);
-  } catch (thrown) {
-    if (thrown instanceof Failure) return [thrown.code, thrown.message];
-    throw thrown;
-  }
-  throw new Error('It was done.');
-};
+const refused = (recipe: Recipe, on = document): [string, string] => refusalOf(() => run(recipe, on));
 const [A, B] = ['ct_00000000000a', 'ct_00000000000b'];
 const lines = inOrder(document.scenes[scene]?.lines ?? {}).map(([id]) => id);
 const track = { name: 'Deutsch', language: 'de', lines: {} };
