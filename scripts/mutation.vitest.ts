@@ -8,7 +8,7 @@ const TESTS: Readonly<Record<string, readonly string[]>> = {
   'core/schedule': ['core/schedule/**/*.test.ts', 'core/edit/**/*.test.ts', 'core/stage/stage.test.ts', 'core/stage/layers.test.ts', 'core/checks/*.test.ts'],
   'core/document': ['core/document/**/*.test.ts', 'core/edit/**/*.test.ts'],
   'server/film': ['server/film/**/*.test.ts'],
-  'web/state': ['web/state/**/*.test.ts'],
+  'web/state': ['web/state/**/*.test.{ts,tsx}'],
 };
 const area = Object.keys(TESTS).find((one) => wanted.startsWith(one));
 
