@@ -1,13 +1,33 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { cleanup, renderHook } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
+import { hangCue } from '#core/edit/commands/cues';
 import { addTake, setGap, setLineText } from '#core/edit/commands/lines';
 import { renameProduction, renameScene } from '#core/edit/commands/stage';
-import { sampleDocument } from '#core/testing/samples';
+import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { needsDraft, timesOf } from './drafts.ts';
-import { decide, discard, keptHere, openProduction, preview, redo, run, stacks, typed, undo, useProduction } from './production.ts';
+import {
+  changedElsewhere,
+  decide,
+  discard,
+  isApart,
+  keptHere,
+  labelOf,
+  openProduction,
+  preview,
+  redo,
+  run,
+  sendNow,
+  stacks,
+  typed,
+  undo,
+  useDocument,
+  useOpenDocument,
+  useProduction,
+} from './production.ts';
 
 const kept = vi.hoisted(() => new Map<string, unknown>());
 vi.mock('idb-keyval', () => ({
@@ -16,6 +36,9 @@ vi.mock('idb-keyval', () => ({
   del: async (key: string) => void kept.delete(key),
   keys: async () => [...kept.keys()],
 }));
+
+const said = vi.hoisted(() => ({ plain: vi.fn(), error: vi.fn() }));
+vi.mock('sonner', () => ({ toast: Object.assign(said.plain, { error: said.error }) }));
 
 interface Sent {
   readonly id: string;
@@ -78,7 +101,10 @@ beforeEach(() => {
   vi.stubGlobal('EventSource', Silent);
   kept.clear();
   localStorage.clear();
+  said.plain.mockClear();
+  said.error.mockClear();
 });
+afterEach(cleanup);
 
 describe('an edit', () => {
   it('is shown at once and sent; the page says when it is saved', async () => {
@@ -260,5 +286,127 @@ describe('draft voices', () => {
     );
     expect(words.map((id) => times[id]?.start)).toEqual(words.map((_, n) => n * 100));
     expect(Object.keys(timesOf(line, [{ start: 0, end: 1 }]))).toEqual([words[0]]);
+  });
+});
+
+describe('what the page says', () => {
+  const [layer] = Object.keys(made.document.scenes[scene]?.layers ?? {}) as [string];
+  const word = inOrder(made.document.scenes[scene]?.lines[firstLine]?.words ?? {}).at(-1)?.[0] as string;
+  it('of what else moved with an edit, with a way back, but not for the machine’s', async () => {
+    await opened();
+    run('Hang', hangCue(scene, 'cu_000000000001', gestureOn(layer, word)));
+    expect(said.plain).not.toHaveBeenCalled();
+    const shorter = (made.document.scenes[scene]?.lines[firstLine]?.text ?? '').replace(/\s\S+$/, '');
+    run('Text', setLineText(scene, firstLine, shorter, makeId));
+    const [sentence, { action }] = said.plain.mock.lastCall as [string, { action: { label: string; onClick: () => void } }];
+    expect(sentence).toBe('1 cue moved to the nearest word.');
+    expect(action.label).toBe('Undo');
+    action.onClick();
+    await vi.waitFor(() => expect(useProduction.getState().document?.scenes[scene]?.lines[firstLine]?.text).not.toBe(shorter), PATIENCE);
+    run('Text', setLineText(scene, firstLine, shorter, makeId), { follows: 'cg_000000000001' });
+    expect((said.plain.mock.lastCall as [string, { action: unknown }])[1].action).toBeUndefined();
+  });
+  it('of an edit that cannot be made is why, unless somebody else says it', async () => {
+    await opened();
+    preview(renameProduction('x'));
+    expect(run('Gap', setGap(scene, 'ln_000000000000', 10), { quiet: true })).toBeUndefined();
+    expect(said.error).not.toHaveBeenCalled();
+    expect(useProduction.getState().preview).toBeUndefined();
+    run('Gap', setGap(scene, 'ln_000000000000', 10));
+    expect(said.error).toHaveBeenCalledWith('That line is gone. Choose another one.');
+    preview(setGap(scene, 'ln_000000000000', 10));
+    expect(useProduction.getState().preview).toBeUndefined();
+  });
+  it('of a step taken back or done again is its name', async () => {
+    await opened();
+    const id = run('Rename', renameProduction('One'));
+    expect(labelOf(id)).toBe('Rename');
+    expect([labelOf('cg_000000000000'), labelOf(undefined)]).toEqual([undefined, undefined]);
+    await undo();
+    expect(said.plain).toHaveBeenLastCalledWith('Undone: Rename', { duration: 1600, id: 'undo' });
+    await redo();
+    expect(said.plain).toHaveBeenLastCalledWith('Redone: Rename', { duration: 1600, id: 'undo' });
+    await redo();
+    expect(said.plain).toHaveBeenCalledTimes(2);
+  });
+  it('of a step that was changed again elsewhere is that it stays', async () => {
+    const { state } = await opened();
+    run('Rename', renameProduction('Mine'));
+    await settled();
+    const now = useProduction.getState().document as Document;
+    state.foreign.push(edit(now, 'Theirs', 'cg_000000000079', renameProduction('Theirs')).change as object);
+    run('Scene', renameScene(scene, 'Quay'));
+    await settled();
+    expect(useProduction.getState().document?.production.title).toBe('Theirs');
+    await undo();
+    await undo();
+    expect(said.plain).toHaveBeenLastCalledWith('“Rename” was changed again in another window and stays. The step before it is next.', { id: 'undo' });
+    expect(stacks().undo).toEqual([]);
+  });
+  it('of a production that cannot be opened is why, and of one that was left meanwhile nothing', async () => {
+    vi.stubGlobal('fetch', async (url: string) =>
+      url.includes('pr_gone00000000')
+        ? new Response(JSON.stringify({ code: 'no-production', detail: 'This production is not here any more.' }), { status: 404 })
+        : Response.json({ document: made.document, revision: 1, log: [], conflicts: [] }),
+    );
+    await openProduction('pr_gone00000000');
+    expect(useProduction.getState()).toMatchObject({ id: 'pr_gone00000000', document: undefined, problem: 'This production is not here any more.' });
+    const [first, second] = [openProduction('pr_gone00000001'), openProduction('pr_000000000777')];
+    await Promise.all([first, second]);
+    expect(useProduction.getState()).toMatchObject({ id: 'pr_000000000777', problem: undefined });
+    expect(useProduction.getState().document?.production.title).toBe(made.document.production.title);
+    const before = useProduction.getState().document;
+    await openProduction('pr_000000000777');
+    expect(useProduction.getState().document).toBe(before);
+  });
+});
+
+describe('the open document', () => {
+  it('is what is dragged, else what is edited; a screen that needs one has one', async () => {
+    await opened();
+    expect(renderHook(() => useDocument()).result.current).toBe(useProduction.getState().document);
+    preview(renameProduction('Dragged'));
+    expect(renderHook(() => useDocument()).result.current?.production.title).toBe('Dragged');
+    expect(renderHook(() => useOpenDocument()).result.current.production.title).toBe(made.document.production.title);
+    useProduction.setState({ document: undefined, preview: undefined });
+    expect(() => renderHook(() => useOpenDocument())).toThrow();
+    expect(run('Rename', renameProduction('x'))).toBeUndefined();
+  });
+  it('stands apart where a choice is open, and theirs or both can be kept', async () => {
+    const { sent, state } = await opened();
+    const clash = async (title: string): Promise<void> => {
+      state.outcome = 'conflict';
+      state.foreign.push(edit(useProduction.getState().document as Document, 'Theirs', makeId('change'), renameProduction(`${title} theirs`)).change as object);
+      run('Rename', renameProduction(`${title} mine`));
+      await vi.waitFor(() => expect(useProduction.getState().conflicts).toHaveLength(1), PATIENCE);
+      state.outcome = 'taken';
+    };
+    expect(isApart('production/title')).toBe(false);
+    await clash('One');
+    await decide(useProduction.getState().conflicts[0] as never, 'both');
+    expect(useProduction.getState().document?.production.title).toBe('One theirs / One mine');
+    await settled();
+    expect(sent.at(-1)?.label).toBe('Keep both: Rename');
+    await clash('Two');
+    await decide(useProduction.getState().conflicts[0] as never, 'theirs');
+    expect(useProduction.getState().document?.production.title).toBe('Two theirs');
+    expect(changedElsewhere(firstLine)).toBeUndefined();
+  });
+  it('made on what is no longer shown is sent and not shown', async () => {
+    const { sent } = await opened();
+    const old = useProduction.getState().document as Document;
+    run('Rename', renameProduction('Now'));
+    run('Scene', renameScene(scene, 'Apart'), { on: old });
+    expect(useProduction.getState().document?.scenes[scene]?.title).not.toBe('Apart');
+    await vi.waitFor(() => expect(sent.map(({ label }) => label)).toEqual(['Rename', 'Scene']), PATIENCE);
+  });
+  it('is sent at once when that is asked for', async () => {
+    const { sent, state } = await opened();
+    state.up = false;
+    run('Rename', renameProduction('One'));
+    await vi.waitFor(() => expect(useProduction.getState().save).toBe('unsaved'), PATIENCE);
+    state.up = true;
+    sendNow();
+    await vi.waitFor(() => expect(sent).toHaveLength(1), PATIENCE);
   });
 });
