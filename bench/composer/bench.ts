@@ -3,8 +3,9 @@ import type { Document } from '#core/document/schema';
 import { createApp } from '#server/api/app';
 import { readyDb } from '#server/cli/database';
 import type { Db } from '#server/db/db';
-import { createProduction, deleteProduction, findProduction, loadProduction } from '#server/productions';
+import { createProduction, findProduction, loadProduction } from '#server/productions';
 import { openBrowser } from '../../e2e/browser.ts';
+import { cleared } from '../cleared.ts';
 import { crowded } from './crowd.ts';
 
 const WINDOWS = 3;
@@ -83,7 +84,7 @@ async function crowds(browser: Browser, db: Db, url: string, demo: Document) {
       await play(browser, `${url}/p/${document.production.id}`);
       p95[count]?.push((await watched(browser)).window.p95);
     }
-  for (const [, document] of made) await deleteProduction(db, document.production.id);
+  for (const [, document] of made) await cleared(db, document.production.id);
   const [few, many] = [Math.min(...(p95[FEW] as number[])), Math.min(...(p95[MANY] as number[]))];
   return { [`p95With${FEW}`]: p95[FEW], [`p95With${MANY}`]: p95[MANY], ratio: round(many / few) };
 }

@@ -5,7 +5,8 @@ import { inOrder } from '#core/time/order';
 import type { Db } from '#server/db/db';
 import { doSegment, joinFilm, startFilm } from '#server/film/films';
 import type { FilmOptions } from '#server/film/options';
-import { createProduction, deleteProduction, makeId } from '#server/productions';
+import { createProduction, makeId } from '#server/productions';
+import { cleared } from '../cleared.ts';
 import { round, timed } from './clock.ts';
 
 /** Exports a document as a worker would, in this process, and counts what it had to make. */
@@ -51,6 +52,6 @@ export async function exportAgain(db: Db, start: Document, size: { width: number
       nothing: { anew: nothing.anew, cpuShare: round(nothing.cpu / first.cpu) },
     };
   } finally {
-    await deleteProduction(db, id);
+    await cleared(db, id);
   }
 }

@@ -110,7 +110,8 @@ export interface Picture {
   readonly planes: readonly Plane[];
 }
 
-const sameNumbers = (a: ArrayLike<number>, b: ArrayLike<number>): boolean => {
+/** Whether two lists hold the same numbers. */
+export const sameNumbers = (a: ArrayLike<number>, b: ArrayLike<number>): boolean => {
   if (a === b) return true;
   if (a.length !== b.length) return false;
   for (let n = 0; n < a.length; n++) if (a[n] !== b[n]) return false;

@@ -1,5 +1,5 @@
 import { type Matrix, meanScale, multiply } from '../draw/matrix.ts';
-import { type Blend, type ColourMatrix, type Item, isGroup, type Node, type Picture, type Plane, sameNode } from '../draw/picture.ts';
+import { type Blend, type ColourMatrix, type Item, isGroup, type Node, type Picture, type Plane, sameNode, sameNumbers } from '../draw/picture.ts';
 
 /** Pixels: left, top inclusive; right, bottom exclusive. */
 export interface Box {
@@ -109,7 +109,6 @@ const NOTHING: LaidPlanes = new Map();
 
 const hasLook = ({ alpha = 1, blend = 'normal', blur = 0, masks, colour }: Plane): boolean => alpha !== 1 || blend !== 'normal' || blur > 0 || !!masks?.length || !!colour;
 
-const sameNumbers = (a: readonly number[], b: readonly number[]): boolean => a.length === b.length && a.every((value, index) => value === b[index]);
 const sameColour = (a: ColourMatrix | undefined, b: ColourMatrix | undefined): boolean => a === b || (!!a && !!b && sameNumbers(a, b));
 const sameList = (a: readonly Unit[], b: readonly Unit[]): boolean => a.length === b.length && a.every((unit, index) => unit === b[index]);
 
