@@ -242,7 +242,7 @@ describe('a new production', () => {
     writeFileSync(file, wav);
     const line = await browser.find('[data-line-index="2"]');
     await browser.driver.actions().move({ origin: line, x: 0, y: -14 }).click().perform();
-    await (await browser.find('aside[aria-label="The chosen line"] button[aria-haspopup="dialog"]')).click();
+    await (await browser.find('aside[aria-label="What is chosen"] button[aria-haspopup="dialog"]')).click();
     await browser.choose(async () => (await browser.button('Bring in a voice file')).click(), file);
     await browser.until(
       'the take is used and listened to',
@@ -316,11 +316,8 @@ describe('a new production', () => {
 
   it('takes a picture as backdrop, filled or fitted', async () => {
     execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'color=c=0x3f8d8a:s=400x400', '-frames:v', '1', join(folder, 'wall.png')]);
-    await (await browser.button('Bring on stage')).click();
-    await browser.choose(
-      async () => (await browser.driver.findElement(By.xpath('//*[@role="menuitem" and contains(., "Your own picture as backdrop")]'))).click(),
-      join(folder, 'wall.png'),
-    );
+    await (await browser.find('[data-layer="backdrop"]')).click();
+    await browser.choose(async () => (await browser.button('Own picture …')).click(), join(folder, 'wall.png'));
     await browser.until('the picture is the backdrop', `return Object.values(kipzo.production.getState().document.scenes)[0].backdrop.kind === 'picture'`);
     await (await browser.button('Fit')).click();
     expect(await scene('return s.backdrop.fit')).toBe('fit');
@@ -435,7 +432,7 @@ describe('home', () => {
     await browser.until('the composer is here', 'return window.kipzo && kipzo.production.getState().document');
     const line = await browser.find('[data-line-index="1"]');
     await browser.driver.actions().move({ origin: line, x: 0, y: -14 }).click().perform();
-    await (await browser.find('aside[aria-label="The chosen line"] button[aria-haspopup="dialog"]')).click();
+    await (await browser.find('aside[aria-label="What is chosen"] button[aria-haspopup="dialog"]')).click();
     await browser.choose(async () => (await browser.button('Bring in a voice file')).click(), join(folder, 'note.wav'));
     await browser.until(
       'the sentence is shown',

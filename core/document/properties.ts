@@ -27,8 +27,8 @@ const FAR = 100_000;
  * place in `core/stage` (or `core/sound`) that reads it.
  */
 export const PROPERTIES = {
-  x: { label: 'Left to right', group: 'place', unit: 'units', least: -FAR, most: FAR, rest: 0, step: 1, kinds: [...DRAWN, 'camera'] },
-  y: { label: 'Up and down', group: 'place', unit: 'units', least: -FAR, most: FAR, rest: 0, step: 1, kinds: [...DRAWN, 'camera'] },
+  x: { label: 'Across', group: 'place', unit: 'units', least: -FAR, most: FAR, rest: 0, step: 1, kinds: [...DRAWN, 'camera'] },
+  y: { label: 'Down', group: 'place', unit: 'units', least: -FAR, most: FAR, rest: 0, step: 1, kinds: [...DRAWN, 'camera'] },
   scaleX: { label: 'Width', group: 'place', unit: 'times', least: -20, most: 20, rest: 1, step: 0.05, kinds: DRAWN },
   scaleY: { label: 'Height', group: 'place', unit: 'times', least: -20, most: 20, rest: 1, step: 0.05, kinds: DRAWN },
   angleDeg: { label: 'Angle', group: 'place', unit: 'degrees', least: -3600, most: 3600, rest: 0, step: 1, kinds: DRAWN },
@@ -37,7 +37,7 @@ export const PROPERTIES = {
   depth: { label: 'Depth', group: 'place', unit: 'metres', least: -3, most: 200, rest: 0, step: 0.5, kinds: DRAWN },
   opacity: { label: 'Opacity', group: 'look', unit: 'share', least: 0, most: 1, rest: 1, step: 0.05, kinds: LAYER_KINDS },
   blur: { label: 'Blur', group: 'look', unit: 'units', least: 0, most: 200, rest: 0, step: 1, kinds: DRAWN },
-  brightness: { label: 'Brightness', group: 'look', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05, kinds: DRAWN },
+  brightness: { label: 'Light', group: 'look', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05, kinds: DRAWN },
   contrast: { label: 'Contrast', group: 'look', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05, kinds: DRAWN },
   saturation: { label: 'Saturation', group: 'look', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05, kinds: DRAWN },
   temperature: { label: 'Warmth', group: 'look', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05, kinds: DRAWN },

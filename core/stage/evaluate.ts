@@ -14,6 +14,8 @@ export interface StageOptions {
   /** The whole set instead of the shot, as the composer shows it while editing. */
   readonly wholeSet?: boolean;
   readonly captions?: boolean;
+  /** What the composer looks at instead of the frame, while it shows the whole set. */
+  readonly view?: View;
   /** Only the layers that are marked as alone, where there are any: for the composer, never for a film. */
   readonly solo?: boolean;
 }
@@ -21,9 +23,15 @@ export interface StageOptions {
 const NO_FONTS: Fonts = { caption: [], captionBold: [], title: [], label: [] };
 
 /** A moment of a scene with its camera: what layers are drawn by. */
-export function momentOf(document: Document, scene: SceneSchedule, tick: number, fonts: Fonts = NO_FONTS, { wholeSet = false, solo = false }: StageOptions = {}): Moment {
+export function momentOf(
+  document: Document,
+  scene: SceneSchedule,
+  tick: number,
+  fonts: Fonts = NO_FONTS,
+  { wholeSet = false, solo = false, view: looked }: StageOptions = {},
+): Moment {
   const { frame: shape, style } = document.production;
-  const view: View = wholeSet ? { x: 0, y: 0, width: frameSize(shape).width } : cameraAt(scene, tick, shape);
+  const view: View = wholeSet ? (looked ?? { x: 0, y: 0, width: frameSize(shape).width }) : cameraAt(scene, tick, shape);
   return { scene, tick, fonts, style: styleOf(style), shape, view, camera: matrixOf(view, shape), solo };
 }
 

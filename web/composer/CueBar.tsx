@@ -5,9 +5,13 @@ import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { preview, run, useOpenDocument } from '../state/production.ts';
 import { chooseCue, chosenCues, useView, view } from '../state/view.ts';
 import { ribbonPath, type SpeakerTone } from '../ui/speakers.ts';
-import { type DragAt, type DragOptions, snapped, useDrag } from '../ui/useDrag.ts';
+import { type DragAt, type DragOptions, useDrag } from '../ui/useDrag.ts';
 import type { PlacedScene } from './film.ts';
 import { cueLabel, LANE_HEIGHT, type Lane, px } from './lanes.ts';
+import { snapTime } from './snapTime.ts';
+
+/** Pixels within which a drag is drawn to a moment. */
+const REACH = 6;
 
 /** A cue where it lies in its scene, ticks. */
 export type Bar = { readonly id: string; readonly cue: Cue; readonly start: number; readonly end: number };
@@ -55,14 +59,21 @@ export function CueBar({
 
   const recipe = (how: Grip, base: Bar, { dx, alt }: DragAt) => {
     const delta = Math.round((dx / zoom) * TICKS_PER_SECOND);
-    if (how === 'move') return moveCues(scene.id, chosenCues(useView.getState()), delta);
+    const reach = alt ? 0 : (REACH / zoom) * TICKS_PER_SECOND;
+    const { tick } = useView.getState();
+    if (how === 'move') {
+      const found = snapTime(scene, [base.start + delta, ...(stretchable ? [base.end + delta] : [])], reach, [base.start, base.end], tick);
+      view({ snap: found.to });
+      return moveCues(scene.id, chosenCues(useView.getState()), delta + found.by);
+    }
     if (how === 'hang') {
       const word = nearestWord(scene, base.start + delta, (40 / zoom) * TICKS_PER_SECOND);
       const pin: Pin = word && !alt ? { to: 'word', word: word.id, edge: 'start', offset: 0 } : { to: 'scene', edge: 'start', offset: Math.max(0, base.start + delta) };
       return rehangCue(scene.id, bar.id, pin);
     }
-    const ends = scene.lines.flatMap((line) => line.words.map((word) => word.end));
-    const end = snapped(base.end + delta, ends, (6 / zoom) * TICKS_PER_SECOND);
+    const found = snapTime(scene, [base.end + delta], reach, [base.start, base.end], tick);
+    view({ snap: found.to });
+    const end = base.end + delta + found.by;
     return stretchCue(scene.id, bar.id, { ticks: Math.max(1600, end - base.start) });
   };
   const grip = (how: Grip): DragOptions<Bar> => ({
@@ -76,9 +87,15 @@ export function CueBar({
       return locked || chosen !== 'alone' ? undefined : bar;
     },
     move: (base, at) => preview(recipe(how, base, at)),
-    end: (base, at) => void run(GRIPS[how], recipe(how, base, at)),
+    end: (base, at) => {
+      run(GRIPS[how], recipe(how, base, at));
+      view({ snap: undefined });
+    },
     click: () => chooseCue(bar.id, order, 'alone'),
-    cancel: () => preview(undefined),
+    cancel: () => {
+      view({ snap: undefined });
+      preview(undefined);
+    },
   });
   /** The bar that keys go to is chosen, alone unless it is one of several. */
   const taken = (): readonly string[] => {

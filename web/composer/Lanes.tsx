@@ -1,21 +1,22 @@
-import { Camera, Captions, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
+import { Camera, Captions, ChevronRight, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
 import { useMemo } from 'react';
 import { changeLayer } from '#core/edit/commands/layers';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { run, useProduction } from '../state/production.ts';
-import { choose, useView, view } from '../state/view.ts';
+import { run, useOpenDocument, useProduction } from '../state/production.ts';
+import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
 import { useFileDrop } from '../ui/useFileDrop.ts';
 import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
 import { type Bar, CueBar } from './CueBar.tsx';
 import { type PlacedScene, roleOfLayer } from './film.ts';
-import { LANE_HEIGHT, type Lane, px } from './lanes.ts';
+import { KeyLane, ValueNow } from './KeyLane.tsx';
+import { KindIcon } from './KindIcon.tsx';
+import { cueLabel, LANE_HEIGHT, type Lane, laneFold, px } from './lanes.ts';
+import { SpanBar } from './SpanBar.tsx';
 import { seek } from './transport.ts';
-
-export const HEAD_WIDTH = 152;
 
 interface Props {
   readonly scene: PlacedScene;
@@ -26,10 +27,13 @@ interface Props {
   readonly odd: boolean;
 }
 
-/** One lane: its head at the left edge, its bars along the scene's clock. */
+/** One lane: its head at the left edge, what lies on it along the scene's clock. */
 export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
   const tone = toneOf(lane.colour);
-  const ground = odd ? 'bg-bench' : 'bg-paper';
+  const left = useView((state) => state.left);
+  const curve = useView((state) => state.curve);
+  const chosen = useView((state) => lane.layer !== undefined && lane.kind === 'keys' && state.curve?.layer === lane.layer && state.curve.property === lane.property);
+  const ground = chosen ? 'bg-act-soft' : odd ? 'bg-bench' : 'bg-paper';
   const roleId = useProduction((state) => {
     const layer = lane.layer ? scene.scene.layers[lane.layer] : undefined;
     if (layer?.kind !== 'character' || !state.document) return undefined;
@@ -39,81 +43,257 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
     several: true,
     enabled: roleId !== undefined,
   });
+  const cueKind = lane.kind === 'voice' || lane.kind === 'closed' || lane.kind === 'span' || lane.kind === 'keys' ? undefined : lane.kind;
+  const staged = lane.layer === undefined ? undefined : scene.layers.get(lane.layer);
+  const openCurve = (): void => {
+    if (lane.kind === 'keys') view({ curve: curve && chosen ? undefined : { layer: lane.layer as string, property: lane.property as string } });
+  };
   return (
-    <div className={`flex ${ground} ${lane.head ? 'border-t border-line' : ''} ${over ? 'bg-act-soft' : ''}`} style={{ height: LANE_HEIGHT }} {...drop}>
-      <div className={`sticky left-0 z-10 flex shrink-0 items-center border-r border-line ${ground}`} style={{ width: HEAD_WIDTH }}>
-        {lane.layer && <span className="h-full w-1.5 shrink-0" style={{ background: tone.strong }} />}
-        {lane.head && (
-          <span className="relative flex h-full items-center">
-            <svg width={56} height={LANE_HEIGHT} className="absolute left-0" aria-hidden="true">
-              <path d={ribbonPath(0, 0, 55, LANE_HEIGHT, tone.cut)} fill={tone.mid} />
-            </svg>
-            <span className="relative max-w-[46px] truncate pl-1.5 text-[12px] font-[680]" style={{ color: tone.deep }}>
-              {lane.head}
-            </span>
-          </span>
-        )}
-        {!lane.layer && (
-          <span className="pl-3.5 text-ink-2">
-            {lane.kind === 'camera' ? (
-              <Camera size={14} strokeWidth={1.6} />
-            ) : lane.kind === 'sound' ? (
-              <Music size={14} strokeWidth={1.6} />
-            ) : (
-              <Captions size={14} strokeWidth={1.6} />
-            )}
-          </span>
-        )}
-        <span className={`text-[12px] ${lane.layer ? 'absolute left-[60px] text-ink-2' : 'pl-2 font-semibold'}`}>{lane.label}</span>
-        {lane.head && lane.layer && (
-          <span className="absolute right-0.5 flex">
-            {roleId && (
-              <IconButton
-                label={`Bring in voice files for ${lane.head}: they are cut into lines`}
-                className="!size-5"
-                side="right"
-                onClick={async () => {
-                  const files = await chooseFiles(SOUND_TYPES, true);
-                  if (files.length) await importForSpeaker(scene.id, roleId, files);
-                }}
-              >
-                <Upload size={12} strokeWidth={1.6} />
-              </IconButton>
-            )}
-            <IconButton
-              label={lane.hidden ? 'Show on stage' : 'Hide on stage'}
-              className="!size-5"
-              side="right"
-              onClick={() => run(lane.hidden ? 'Show' : 'Hide', changeLayer(scene.id, lane.layer as string, { hidden: !lane.hidden }))}
-            >
-              {lane.hidden ? <EyeOff size={13} strokeWidth={1.6} /> : <Eye size={13} strokeWidth={1.6} />}
-            </IconButton>
-            <IconButton
-              label={lane.locked ? 'Unlock' : 'Lock'}
-              className="!size-5"
-              side="right"
-              onClick={() => run(lane.locked ? 'Unlock' : 'Lock', changeLayer(scene.id, lane.layer as string, { locked: !lane.locked }))}
-            >
-              {lane.locked ? <Lock size={13} strokeWidth={1.6} /> : <LockOpen size={13} strokeWidth={1.6} />}
-            </IconButton>
-          </span>
-        )}
-      </div>
+    <div
+      className={`flex ${ground} ${lane.head && lane.colour !== undefined ? 'border-t border-line' : ''} ${over ? 'bg-act-soft' : ''}`}
+      style={{ height: LANE_HEIGHT }}
+      {...drop}
+      data-lane-row={lane.key}
+    >
+      <LaneHead scene={scene} lane={lane} left={left} ground={ground} roleId={roleId} onCurve={openCurve} />
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: what lies on the lane takes keys; a double click is its twin H */}
       <div
         className="relative shrink-0 data-[lane-target]:outline-2 data-[lane-target]:-outline-offset-2 data-[lane-target]:outline-lamp"
         style={{ width }}
-        data-lane-kind={lane.kind === 'voice' ? undefined : lane.kind}
+        data-lane-kind={cueKind}
         data-lane-layer={lane.layer}
         data-lane={lane.key}
+        onDoubleClick={(event) => {
+          if (event.target !== event.currentTarget && !(event.target as Element).closest('svg[aria-hidden]')) return;
+          if (lane.kind === 'keys') return openCurve();
+          const at = ((event.clientX - event.currentTarget.getBoundingClientRect().left) / zoom) * TICKS_PER_SECOND;
+          addOnLane(scene, lane, at, { x: event.clientX, y: event.clientY });
+        }}
       >
-        {lane.kind === 'voice' && <VoiceLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />}
-        {lane.kind === 'mouth' && <MouthLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />}
+        {lane.kind === 'voice' && (
+          <>
+            <VoiceLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />
+            <MouthLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />
+          </>
+        )}
+        {lane.kind === 'closed' && <ClosedLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />}
         {lane.kind === 'caption' && <AutoCaptions scene={scene} zoom={zoom} visible={visible} />}
-        {lane.kind !== 'voice' && <CueBars scene={scene} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
+        {lane.kind === 'span' && staged && <SpanBar scene={scene} lane={lane} staged={staged} zoom={zoom} tone={tone} label={lane.head ?? lane.label} />}
+        {lane.kind === 'span' && !lane.open && staged && <KeyDots scene={scene} layer={staged.id} zoom={zoom} tone={tone} />}
+        {lane.kind === 'keys' && <KeyLane scene={scene} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
+        {cueKind && <CueBars scene={scene} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
       </div>
     </div>
   );
 }
+
+/** Opens what can be hung at a moment of a lane: from the word that is said there or was said last. */
+export function addOnLane(scene: PlacedScene, lane: Lane, tick: number, at: { x: number; y: number }): void {
+  const line = scene.lines.findLast((one) => one.line.kind === 'line' && one.start <= tick) ?? scene.lines[0];
+  const word = line?.words.findLast(({ start }) => start <= tick) ?? line?.words[0];
+  if (!line || !word) return;
+  seek(tick);
+  const kind = lane.kind === 'voice' || lane.kind === 'closed' || lane.kind === 'span' || lane.kind === 'keys' ? undefined : lane.kind;
+  view({ hanging: { line: line.id, word: word.id, at: Math.round(tick), ...at, ...(kind ? { kind } : {}), ...(lane.layer ? { layer: lane.layer } : {}) } });
+}
+
+const PINNED_ICONS = { camera: Camera, sound: Music, caption: Captions } as const;
+
+function LaneHead({
+  scene,
+  lane,
+  left,
+  ground,
+  roleId,
+  onCurve,
+}: {
+  scene: PlacedScene;
+  lane: Lane;
+  left: number;
+  ground: string;
+  roleId: string | undefined;
+  onCurve: () => void;
+}) {
+  const tone = toneOf(lane.colour);
+  const { layer } = lane;
+  const picked = useView((state) => layer !== undefined && chosenLayers(state).includes(layer));
+  const flag = (label: string, values: { hidden?: boolean; locked?: boolean }): void => void run(label, changeLayer(scene.id, layer as string, values));
+  const fold = (): void => {
+    if (layer === undefined) return;
+    const key = scene.scene.layers[layer]?.kind === 'group' ? layer : laneFold(layer);
+    view({ folds: { ...useView.getState().folds, [key]: !lane.open } });
+  };
+  const speaker = lane.colour !== undefined;
+  const Icon = lane.pinned ? PINNED_ICONS[lane.kind as keyof typeof PINNED_ICONS] : undefined;
+  const kind = layer === undefined ? undefined : scene.scene.layers[layer]?.kind;
+  return (
+    <div className={`group sticky left-0 z-10 flex shrink-0 items-center border-r border-line ${ground}`} style={{ width: left }}>
+      {speaker && <span className="h-full w-1.5 shrink-0" style={{ background: tone.strong }} />}
+      {lane.head !== undefined && layer !== undefined ? (
+        <>
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={lane.open ? `Fold the lanes of ${lane.head}` : `Open the lanes of ${lane.head}`}
+            aria-expanded={lane.open}
+            disabled={!lane.holds}
+            className="flex h-6 w-5 shrink-0 items-center justify-center text-ink-2 disabled:opacity-0"
+            style={{ marginLeft: speaker ? lane.depth * 6 : 6 + lane.depth * 10 }}
+            onClick={fold}
+          >
+            <ChevronRight size={12} strokeWidth={2} className={`transition-transform duration-[120ms] ${lane.open ? 'rotate-90' : ''}`} />
+          </button>
+          <button
+            type="button"
+            className="flex h-full min-w-0 flex-1 items-center gap-1.5 text-left"
+            onClick={(event) => chooseLayer(layer, event.shiftKey || event.ctrlKey || event.metaKey)}
+          >
+            {speaker ? (
+              <Flag name={lane.head} tone={tone} chosen={picked} />
+            ) : (
+              <>
+                {kind && <KindIcon kind={kind} size={14} />}
+                <span className={`truncate text-[12px] ${picked ? 'font-[680]' : 'font-[550]'}`}>{lane.head}</span>
+              </>
+            )}
+          </button>
+          {roleId && (
+            <IconButton
+              label={`Bring in voice files for ${lane.head}: they are cut into lines`}
+              className="!hidden !size-5 group-hover:!inline-flex"
+              side="right"
+              onClick={async () => {
+                const files = await chooseFiles(SOUND_TYPES, true);
+                if (files.length) await importForSpeaker(scene.id, roleId, files);
+              }}
+            >
+              <Upload size={12} strokeWidth={1.6} />
+            </IconButton>
+          )}
+          <IconButton
+            label={lane.hidden ? 'Show on stage' : 'Hide on stage'}
+            className="!size-5"
+            side="right"
+            onClick={() => flag(lane.hidden ? 'Show' : 'Hide', { hidden: !lane.hidden })}
+          >
+            {lane.hidden ? <EyeOff size={13} strokeWidth={1.6} /> : <Eye size={13} strokeWidth={1.6} />}
+          </IconButton>
+          <IconButton label={lane.locked ? 'Unlock' : 'Lock'} className="mr-1 !size-5" side="right" onClick={() => flag(lane.locked ? 'Unlock' : 'Lock', { locked: !lane.locked })}>
+            {lane.locked ? <Lock size={13} strokeWidth={1.6} /> : <LockOpen size={13} strokeWidth={1.6} />}
+          </IconButton>
+        </>
+      ) : Icon ? (
+        <>
+          <span className="flex w-8 shrink-0 justify-end text-ink-2">
+            <Icon size={14} strokeWidth={1.6} />
+          </span>
+          <span className="pl-2 text-[12px] font-semibold">{lane.label}</span>
+        </>
+      ) : (
+        <>
+          <span className="min-w-0 flex-1 truncate text-[12px] text-ink-2" style={{ paddingLeft: 34 + lane.depth * 10 }}>
+            {lane.label}
+          </span>
+          {lane.kind === 'keys' && lane.property !== undefined && layer !== undefined && (
+            <>
+              <button
+                type="button"
+                tabIndex={-1}
+                aria-label={`Curve of ${lane.label} (C)`}
+                title="Its curve (C)"
+                className="flex h-6 w-6 items-center justify-center rounded hover:bg-well"
+                onClick={onCurve}
+              >
+                <svg width="18" height="10" viewBox="0 0 18 10" aria-hidden="true">
+                  <path d="M1 9C7 9 9 1 17 1" fill="none" stroke={tone.fine} strokeWidth={1.5} />
+                </svg>
+              </button>
+              <span className="w-12 shrink-0 pr-2 text-right text-[12px] font-[650]">
+                <ValueNow scene={scene} layer={layer} property={lane.property} />
+              </span>
+            </>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** A speaker's name on its ribbon. */
+function Flag({ name, tone, chosen }: { name: string; tone: SpeakerTone; chosen: boolean }) {
+  const width = Math.min(104, Math.max(46, name.length * 6.6 + 24));
+  return (
+    <span className="relative flex h-[18px] items-center" style={{ width }}>
+      <svg width={width} height={18} className="absolute inset-0 overflow-visible" aria-hidden="true">
+        <path d={ribbonPath(0, 0, width, 18, tone.cut)} fill={tone.mid} stroke={chosen ? '#0f2b30' : 'none'} strokeWidth={1.5} />
+      </svg>
+      <span className="relative truncate pr-3 pl-1.5 text-[12px] font-[680]" style={{ color: tone.deep }}>
+        {name}
+      </span>
+    </span>
+  );
+}
+
+/** Keys of a closed layer: where something of it changes. */
+function KeyDots({ scene, layer, zoom, tone }: { scene: PlacedScene; layer: string; zoom: number; tone: SpeakerTone }) {
+  const moments = useMemo(() => [...new Set([...scene.resolved.keys].filter(([path]) => path.startsWith(`${layer}/`)).map(([, at]) => at))], [scene.resolved.keys, layer]);
+  if (!moments.length) return null;
+  return (
+    <>
+      {moments.map((at) => (
+        <span
+          key={at}
+          className="pointer-events-none absolute bottom-0.5 size-1.5 -translate-x-1/2 rounded-full border border-white"
+          style={{ left: px(at, zoom), background: tone.fine }}
+        />
+      ))}
+    </>
+  );
+}
+
+/** All that a closed speaker does, in one lane. */
+function ClosedLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
+  const document_ = useOpenDocument();
+  const lines = scene.lines.filter((line) => line.layer === layer && px(line.end, zoom) > visible.from && px(line.start, zoom) < visible.to);
+  const cues = useMemo(
+    () =>
+      Object.entries(scene.scene.cues)
+        .flatMap(([id, cue]) => {
+          const times = scene.resolved.cues.get(id);
+          return 'layer' in cue && cue.layer === layer && cue.kind !== 'mouth' && times ? [{ id, cue, ...times }] : [];
+        })
+        .sort((a, b) => a.start - b.start),
+    [scene, layer],
+  );
+  const chosen = useView((state) => state.cue);
+  return (
+    <>
+      {lines.map((line) => (
+        <span key={line.id} className="absolute top-1 h-4" style={{ left: px(line.start, zoom), width: px(line.end - line.start, zoom), background: tone.tint }} />
+      ))}
+      {cues.map(({ id, cue, start, end }, index) => {
+        const next = cues[index + 1]?.start ?? end;
+        const [left, width] = [px(start, zoom), Math.max(6, px(Math.min(end, Math.max(next, start + 1)) - start, zoom) - 1)];
+        if (left > visible.to || left + width < visible.from) return null;
+        return (
+          <button
+            key={id}
+            type="button"
+            className="absolute top-1 h-4 overflow-hidden px-1.5 text-left text-[11px] leading-4 whitespace-nowrap text-ink"
+            style={{ left, width, background: tone.mid, boxShadow: chosen === id ? 'inset 0 0 0 1.5px #0f2b30' : undefined }}
+            onClick={() => choose({ kind: 'cue', id })}
+          >
+            {width > 30 ? cueLabel(document_, scene, cue) : ''}
+          </button>
+        );
+      })}
+    </>
+  );
+}
+
+/** Pixels: the waveform's middle, and the strip of lips under it. */
+const WAVE_MIDDLE = 7.5;
+const LIPS = { top: 15, height: 8.5 } as const;
 
 /** Waveform of each line's take, with its words' level, in the speaker's colour. */
 function VoiceLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
@@ -129,8 +309,8 @@ function VoiceLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
           const to = Math.max(from + 1, Math.floor(((n + 1) * 3 * TICKS_PER_SECOND) / zoom / LOUDNESS_STEP));
           let loud = 0;
           for (let k = from; k < to; k++) loud = Math.max(loud, line.analysis.loudness[k] ?? 0);
-          const h = Math.max(0.8, Math.min(9, loud * 7.6));
-          d += `M${n * 3 + 1.5} ${12 - h}v${h * 2}`;
+          const h = Math.max(0.8, Math.min(6.5, loud * 5.4));
+          d += `M${n * 3 + 1.5} ${WAVE_MIDDLE - h}v${h * 2}`;
         }
         return (
           <svg
@@ -142,7 +322,7 @@ function VoiceLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
             aria-label={`Voice of line ${line.index + 1}`}
             role="img"
           >
-            <rect width={width} height={LANE_HEIGHT - 4} y={2} rx={2} fill={tone.tint} opacity={0.6} />
+            <rect width={width} height={LIPS.top - 2} y={1} rx={2} fill={tone.tint} opacity={0.7} />
             <path d={d} stroke={line.line.take ? tone.fine : '#6f8586'} strokeWidth={1.7} strokeLinecap="round" strokeDasharray={line.line.take ? undefined : '2 2'} />
           </svg>
         );
@@ -167,8 +347,8 @@ function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
     if (left + width < visible.from || left > visible.to || shape === 'rest') continue;
     if (width < 13) {
       const m = MOUTH_CHART[shape];
-      const h = Math.max(1.2, Math.min(16, (m.upper + m.lower) * 0.9));
-      strip += `M${left} ${12 - h / 2}h${Math.max(0.6, width - 0.6)}v${h}h${-Math.max(0.6, width - 0.6)}z`;
+      const h = Math.max(1, Math.min(LIPS.height, (m.upper + m.lower) * 0.42));
+      strip += `M${left} ${LIPS.top + LIPS.height / 2 - h / 2}h${Math.max(0.6, width - 0.6)}v${h}h${-Math.max(0.6, width - 0.6)}z`;
     } else drawn.push({ start, end, shape, left, width });
   }
   const total = Math.max(visible.to, 1);
@@ -177,9 +357,10 @@ function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
       <path d={strip} fill={tone.fine} opacity={0.55} />
       {drawn.map(({ start, end, shape, left, width }) => {
         const m = MOUTH_CHART[shape];
-        const k = Math.min(0.62, (width - 4) / 2 / m.width);
+        const k = Math.min(0.46, (width - 4) / 2 / m.width);
+        const middle = LIPS.top + LIPS.height / 2;
         const cx = left + width / 2;
-        const cy = 12 - ((m.lower - m.upper) / 2) * k;
+        const cy = middle - ((m.lower - m.upper) / 2) * k;
         const open = m.upper + m.lower > 0.5;
         return (
           // biome-ignore lint/a11y/useSemanticElements: a drawing has no button of its own
@@ -198,10 +379,10 @@ function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
             <title>{`${shape}, from the voice: click to look at it`}</title>
             <rect
               x={left + 0.5}
-              y={3}
+              y={LIPS.top}
               width={width - 1}
-              height={18}
-              fill={tone.tint}
+              height={LIPS.height}
+              fill="transparent"
               stroke={chosen?.layer === layer && chosen.start === start ? '#0f2b30' : 'none'}
               strokeWidth={1.5}
             />
@@ -213,7 +394,7 @@ function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
                 strokeWidth={1}
               />
             ) : (
-              <path d={`M${cx - m.width * k} 12H${cx + m.width * k}`} stroke={tone.fine} strokeWidth={shape === 'closed' ? 3 : 1.6} strokeLinecap="round" />
+              <path d={`M${cx - m.width * k} ${middle}H${cx + m.width * k}`} stroke={tone.fine} strokeWidth={shape === 'closed' ? 2.4 : 1.4} strokeLinecap="round" />
             )}
           </g>
         );

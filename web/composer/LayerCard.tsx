@@ -1,63 +1,72 @@
-import { useMemo } from 'react';
-import { type ColourProperty, coloursOf, type Property, type PropertyInfo, propertiesOf, propertyInfo } from '#core/document/properties';
-import { BLENDS, type BlendName } from '#core/document/schema';
-import { setBlend } from '#core/edit/commands/layers';
+import { Copy, FlipHorizontal2, MoreHorizontal, Shirt } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { type ColourProperty, coloursOf, type Property, propertiesOf, propertyInfo, restValue } from '#core/document/properties';
+import { BLENDS, type BlendName, type CharacterLayer, type Layer } from '#core/document/schema';
+import { childrenOf } from '#core/document/tree';
+import { wearOutfit } from '#core/edit/commands/cast';
+import { copyLayer, flipLayers, holdLayer, reparent, setBlend } from '#core/edit/commands/layers';
+import { faceEachOther, sameEyeLevel, swapPlaces } from '#core/edit/commands/placing';
 import type { StagedLayer } from '#core/schedule/staged';
+import { LAYER_ENTRIES } from '#core/stage/layers/index';
+import { inOrder } from '#core/time/order';
+import { makeId } from '../ids.ts';
 import { run, useOpenDocument } from '../state/production.ts';
+import { choose } from '../state/view.ts';
 import { NamedChoice } from '../ui/fields.tsx';
-import type { PlacedScene } from './film.ts';
-import { LayerActions } from './LayerActions.tsx';
+import { CutTag, IconButton } from '../ui/parts.tsx';
+import { layerColour, type PlacedScene } from './film.ts';
+import { KindIcon } from './KindIcon.tsx';
 import { Effects } from './LayerEffects.tsx';
 import { KeyList } from './LayerKeys.tsx';
 import { MaskPart, Presence } from './LayerPresence.tsx';
-import { OwnFields, PropertyField } from './LayerProperties.tsx';
-import { nameOfStaged } from './lanes.ts';
-import { Section } from './layerFields.tsx';
-import { KindIcon } from './OnStage.tsx';
+import { nameOfLayer, nameOfStaged } from './lanes.ts';
+import { Saying, Section } from './layerFields.tsx';
+import { OwnFields } from './OwnFields.tsx';
+import { PropertyCell, SizeCell } from './PropertyCell.tsx';
+import { rowActions } from './Tree.tsx';
 
-const GROUP_NAMES: Readonly<Record<PropertyInfo['group'], string>> = {
-  place: 'Place',
-  look: 'Look',
-  edge: 'Crop',
-  figure: 'Figure',
-  words: 'Words',
-  sound: 'Sound',
-  camera: 'Camera',
-};
+/** What stands in the first rows of Place and Look; everything else of a group is a row further down. */
+const PLACE: readonly Property[] = ['x', 'y', 'angleDeg', 'turn', 'depth'];
+const LOOK: readonly Property[] = ['opacity', 'blur', 'brightness', 'temperature'];
+const MORE: readonly Property[] = ['scaleX', 'scaleY', 'anchorX', 'anchorY'];
+const MORE_LOOK: readonly (Property | ColourProperty)[] = ['contrast', 'saturation', 'tintAmount', 'tint'];
 
-/** The chosen layer: its own fields, all of its properties with their keys, when it is there, what is done to it. */
+const Cells = ({ children }: { children: ReactNode }) => <div className="grid grid-cols-2 gap-x-2 gap-y-1">{children}</div>;
+
+/** The chosen layer: where it is and how it looks, with its keys; when it is there; what is its kind's own. */
 export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLayer; scene: PlacedScene }) {
   const document = useOpenDocument();
   const { layer } = staged;
   const name = nameOfStaged(document, layer);
-  const groups = useMemo(() => {
-    const found = new Map<PropertyInfo['group'], (Property | ColourProperty)[]>();
-    for (const property of propertiesOf(layer.kind)) {
-      const { group } = propertyInfo(property);
-      found.set(group, [...(found.get(group) ?? []), property]);
-    }
-    for (const property of coloursOf(layer.kind)) {
-      const group = property === 'tint' ? 'look' : 'words';
-      found.set(group, [...(found.get(group) ?? []), property]);
-    }
-    return [...found];
-  }, [layer.kind]);
+  const has = new Set<string>([...propertiesOf(layer.kind), ...coloursOf(layer.kind)]);
+  const cells = (list: readonly (Property | ColourProperty)[]): ReactNode =>
+    list.filter((property) => has.has(property)).map((property) => <PropertyCell key={property} id={id} staged={staged} property={property} scene={scene} />);
+  const inGroup = (group: string): (Property | ColourProperty)[] => propertiesOf(layer.kind).filter((property) => propertyInfo(property).group === group);
+  const own = [...inGroup('words'), ...coloursOf(layer.kind).filter((property) => property !== 'tint')];
+  const acting = inGroup('figure').filter((property) => property !== 'turn');
+  const of = layer.kind;
   return (
     <div data-layer-card={id}>
-      <header className="flex items-center gap-2 px-4 pt-3 pb-2">
-        <KindIcon kind={layer.kind} size={16} />
-        <h2 className="m-0 min-w-0 flex-1 truncate text-[13px] font-[680]">{name}</h2>
-        <LayerActions id={id} layer={layer} scene={scene} name={name} />
-      </header>
-      <OwnFields id={id} layer={layer} scene={scene} />
-      {groups.map(([group, properties]) => (
-        <Section key={group} title={group === 'words' && layer.kind === 'shape' ? 'Drawing' : GROUP_NAMES[group]} closed={group === 'edge'}>
-          <div className="grid grid-cols-2 gap-x-3 gap-y-2">
-            {properties.map((property) => (
-              <PropertyField key={property} id={id} staged={staged} property={property} scene={scene} />
-            ))}
-          </div>
-          {group === 'look' && layer.kind !== 'effect' && (
+      <Head id={id} layer={layer} name={name} scene={scene} />
+      {has.has('x') && (
+        <Section title="Place" of={of} actions={<PlaceSayings id={id} layer={layer} scene={scene} />}>
+          <Cells>
+            {cells(['x', 'y'])}
+            <SizeCell id={id} staged={staged} scene={scene} />
+            {cells(PLACE.slice(2))}
+          </Cells>
+          <More label="Width, height, anchor">
+            <Cells>{cells(MORE)}</Cells>
+          </More>
+        </Section>
+      )}
+      <Section title="Look" of={of}>
+        <Cells>{cells(LOOK)}</Cells>
+        {layer.kind !== 'effect' && (
+          <More label="Contrast, colour, how it is laid over">
+            <Cells>{cells(MORE_LOOK)}</Cells>
             <div className="mt-2">
               <NamedChoice
                 label="Laid over what is below"
@@ -66,13 +75,167 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
                 onChange={(blend) => run('Change how it is laid over', setBlend(scene.id, id, blend as BlendName))}
               />
             </div>
+          </More>
+        )}
+      </Section>
+      <Presence id={id} staged={staged} scene={scene} />
+      {layer.kind === 'character' && (
+        <Section title="Acting" of={of}>
+          <Cells>{cells(acting)}</Cells>
+          <Outfit id={id} layer={layer} scene={scene} />
+        </Section>
+      )}
+      {(LAYER_ENTRIES[layer.kind].fields.length > 0 || own.length > 0) && (
+        <Section title={layer.kind === 'shape' ? 'Drawing' : layer.kind === 'text' ? 'Words' : LAYER_ENTRIES[layer.kind].label} of={of}>
+          <OwnFields id={id} layer={layer} scene={scene} />
+          {own.length > 0 && (
+            <div className="mt-2">
+              <Cells>{cells(own)}</Cells>
+            </div>
           )}
         </Section>
-      ))}
+      )}
       <KeyList id={id} layer={layer} scene={scene} />
-      <Presence id={id} staged={staged} scene={scene} />
+      {inGroup('edge').length > 0 && (
+        <Section title="Crop" of={of} closed>
+          <Cells>{cells(inGroup('edge'))}</Cells>
+        </Section>
+      )}
       {layer.kind !== 'effect' && <MaskPart id={id} layer={layer} scene={scene} />}
       <Effects id={id} staged={staged} scene={scene} />
+    </div>
+  );
+}
+
+/** Rows that few need, behind one click. */
+const More = ({ label, children }: { label: string; children: ReactNode }) => (
+  <details className="group/more mt-1">
+    <summary className="flex h-6 cursor-pointer list-none items-center text-[12px] text-ink-2 hover:text-ink [&::-webkit-details-marker]:hidden">
+      <span className="mr-1 inline-block text-[8px] transition-transform group-open/more:rotate-90" aria-hidden="true">
+        ▶
+      </span>
+      {label}
+    </summary>
+    <div className="pt-1">{children}</div>
+  </details>
+);
+
+const ITEM = 'flex cursor-pointer items-center justify-between gap-6 rounded-md px-2.5 py-1.5 text-[13px] outline-none data-[disabled]:text-ink-3 data-[highlighted]:bg-act-soft';
+const MENU_HEAD = 'px-2.5 pt-2 pb-1 text-[11.5px] text-ink-3';
+
+function Head({ id, layer, name, scene }: { id: string; layer: Layer; name: string; scene: PlacedScene }) {
+  const document = useOpenDocument();
+  const navigate = useNavigate();
+  const colour = layerColour(document, scene.id, id);
+  const where = layer.parent === undefined ? scene.scene.title : nameOfLayer(document, scene, layer.parent);
+  const actions = rowActions(scene, [id]);
+  const again = (): void => {
+    const copy = makeId('layer');
+    if (run(`${name} once more`, copyLayer(scene.id, id, copy, makeId))) choose({ kind: 'layer', id: copy });
+  };
+  return (
+    <header className="flex h-10 items-center gap-2 px-3.5">
+      {colour === undefined ? <KindIcon kind={layer.kind} size={16} /> : <CutTag colour={colour} width={13} height={16} />}
+      <h2 className="m-0 min-w-0 truncate text-[16px] leading-[22px] font-[680]">{name}</h2>
+      <span className="min-w-0 flex-1 truncate text-[12px] text-ink-2">in {where}</span>
+      {layer.kind === 'character' && (
+        <IconButton label={`Change how ${name} looks`} className="!size-7" onClick={() => void navigate(`/p/${document.production.id}/cast/${layer.character}`)}>
+          <Shirt size={15} strokeWidth={1.6} />
+        </IconButton>
+      )}
+      {layer.kind !== 'effect' && (
+        <IconButton label="Flip left to right (X)" className="!size-7" onClick={() => run(`Flip ${name}`, flipLayers(scene.id, [id]))}>
+          <FlipHorizontal2 size={15} strokeWidth={1.6} />
+        </IconButton>
+      )}
+      <IconButton label="Once more beside it" className="!size-7" onClick={again}>
+        <Copy size={14} strokeWidth={1.6} />
+      </IconButton>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <button type="button" aria-label={`More for ${name}`} className="inline-flex size-7 items-center justify-center rounded-[7px] text-ink-2 hover:bg-well hover:text-ink">
+            <MoreHorizontal size={16} strokeWidth={1.8} />
+          </button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className="raised scrolls z-40 max-h-[420px] min-w-56 overflow-y-auto rounded-[9px] border border-line bg-paper p-1">
+            <Entry label="Bring forward" keys="Alt+Up" act={actions.forward} />
+            <Entry label="Send back" keys="Alt+Down" act={actions.back} />
+            {layer.kind === 'group' && <Entry label="Take the group apart" keys="Shift+G" act={actions.ungroup} />}
+            {layer.parent !== undefined && <Entry label="Take it out" keys="Alt+Left" act={actions.out} />}
+            <Belongs id={id} layer={layer} scene={scene} />
+            <div className="my-1 h-px bg-line" />
+            <Entry label="Take off stage" keys="Delete" act={actions.off} />
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </header>
+  );
+}
+
+const Entry = ({ label, keys = '', act }: { label: string; keys?: string; act: () => void }) => (
+  <DropdownMenu.Item className={ITEM} onSelect={act}>
+    {label}
+    <span className="text-[11.5px] text-ink-3">{keys}</span>
+  </DropdownMenu.Item>
+);
+
+/** The groups and hands that a layer can be put into. */
+function Belongs({ id, layer, scene }: { id: string; layer: Layer; scene: PlacedScene }) {
+  const document = useOpenDocument();
+  const siblings = childrenOf(scene.scene, layer.parent).filter(([other]) => other !== id);
+  const groups = siblings.filter(([, other]) => other.kind === 'group');
+  const figures = siblings.filter(([, other]) => other.kind === 'character');
+  const canBeHeld = layer.kind === 'prop' || layer.kind === 'picture' || layer.kind === 'text' || layer.kind === 'shape';
+  return (
+    <>
+      {groups.length > 0 && <div className={MENU_HEAD}>Into</div>}
+      {groups.map(([other, group]) => (
+        <Entry key={other} label={nameOfStaged(document, group)} act={() => run('Put it into the group', reparent(scene.id, id, other))} />
+      ))}
+      {canBeHeld && figures.length > 0 && <div className={MENU_HEAD}>In the hand of</div>}
+      {canBeHeld &&
+        figures.flatMap(([other, figure]) =>
+          (['left', 'right'] as const).map((hand) => (
+            <Entry key={`${other} ${hand}`} label={`${nameOfStaged(document, figure)}, ${hand}`} act={() => run('Take it into the hand', holdLayer(scene.id, id, other, hand))} />
+          )),
+        )}
+    </>
+  );
+}
+
+/** What is done with the one who stands nearest: turn to, change places with, look level with. */
+function PlaceSayings({ id, layer, scene }: { id: string; layer: Layer; scene: PlacedScene }) {
+  const document = useOpenDocument();
+  if (layer.kind !== 'character') return null;
+  const x = restValue(layer, 'x');
+  const [nearest] = childrenOf(scene.scene, layer.parent)
+    .filter((entry): entry is [string, CharacterLayer] => entry[0] !== id && entry[1].kind === 'character' && !entry[1].hidden)
+    .sort(([, a], [, b]) => Math.abs(restValue(a, 'x') - x) - Math.abs(restValue(b, 'x') - x));
+  if (!nearest) return null;
+  const [other, one] = nearest;
+  const name = nameOfStaged(document, one);
+  return (
+    <>
+      <Saying onClick={() => run(`Face ${name}`, faceEachOther(scene.id, [id, other]))}>Face {name.length > 9 ? 'each other' : name}</Saying>
+      <Saying onClick={() => run(`Swap places with ${name}`, swapPlaces(scene.id, id, other))}>Swap places</Saying>
+      <Saying onClick={() => run('Same eye level', sameEyeLevel(scene.id, [other, id]))}>Eye level</Saying>
+    </>
+  );
+}
+
+function Outfit({ id, layer, scene }: { id: string; layer: CharacterLayer; scene: PlacedScene }) {
+  const document = useOpenDocument();
+  const outfits = document.characters[layer.character]?.outfits;
+  if (!outfits || !Object.keys(outfits).length) return null;
+  return (
+    <div className="mt-2">
+      <NamedChoice
+        label="Outfit"
+        value={layer.outfit ?? ''}
+        options={[{ value: '', label: 'Everyday' }, ...inOrder(outfits).map(([key, { name }]) => ({ value: key, label: name }))]}
+        onChange={(key) => run('Change the outfit', wearOutfit(scene.id, id, key || null))}
+      />
     </div>
   );
 }

@@ -8,10 +8,12 @@ import { type ValueField as EffectField, valuesAt } from '#core/stage/values';
 import { makeId, newKey } from '../ids.ts';
 import { preview, run } from '../state/production.ts';
 import { useView } from '../state/view.ts';
+import { NumberCell } from '../ui/NumberCell.tsx';
 import { IconButton } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
-import { keysIn, WithKeys } from './LayerKeys.tsx';
-import { ColourField, NumberField, Section, SmallButton } from './layerFields.tsx';
+import { ColourField, Section, SmallButton, UNITS } from './layerFields.tsx';
+import { keysIn } from './layerKeyLists.ts';
+import { Cell, KeyMark, toggleKeys } from './PropertyCell.tsx';
 
 export function Effects({ id, staged, scene }: { id: string; staged: StagedLayer; scene: PlacedScene }) {
   const { layer } = staged;
@@ -71,40 +73,43 @@ function EffectFields({ id, effectId, staged, scene }: { id: string; effectId: s
   const recipe = (name: string, value: number | string) => setEffectValues(scene.id, id, effectId, { [name]: value }, tick, newKey);
   const set = (name: string, value: number | string): void => void run('Change an effect', recipe(name, value));
   return (
-    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+    <div className="grid grid-cols-2 gap-x-2 gap-y-1">
       {fields.map((field) => {
         const value = field.control === 'colour' ? values.colour(field.name) : values.number(field.name);
-        const control =
-          field.control === 'colour' ? (
-            <ColourField
-              label={field.label}
-              value={String(value)}
-              onTry={(next) => preview(next === undefined ? undefined : recipe(field.name, next))}
-              onTake={(next) => set(field.name, next)}
-            />
-          ) : (
-            <NumberField
-              label={field.label}
-              unit={field.unit}
-              value={Number(value)}
-              least={field.least}
-              most={field.most}
-              step={field.step}
-              onTake={(next) => set(field.name, next)}
-            />
-          );
-        return (
-          <WithKeys
-            key={field.name}
-            field={control}
+        const keys = keysIn(scene, of, path, lists as Layer['keys'], field.name);
+        const mark = (
+          <KeyMark
+            keys={keys}
             label={field.label}
-            keys={keysIn(scene, of, path, lists as Layer['keys'], field.name)}
-            tick={tick}
-            value={value}
-            of={of}
+            stroke="#3d5559"
             property={field.name}
+            onToggle={() => toggleKeys(scene, of, [{ property: field.name, keys, value }], tick, field.label)}
             scene={scene}
           />
+        );
+        return (
+          <Cell key={field.name} mark={mark}>
+            {field.control === 'colour' ? (
+              <ColourField
+                inline
+                label={field.label}
+                value={String(value)}
+                onTry={(next) => preview(next === undefined ? undefined : recipe(field.name, next))}
+                onTake={(next) => set(field.name, next)}
+              />
+            ) : (
+              <NumberCell
+                label={field.label}
+                {...UNITS[field.unit]}
+                value={Number(value)}
+                least={field.least}
+                most={field.most}
+                step={field.step}
+                onTry={(next) => preview(next === undefined ? undefined : recipe(field.name, next))}
+                onTake={(next) => set(field.name, next)}
+              />
+            )}
+          </Cell>
         );
       })}
     </div>

@@ -6,58 +6,20 @@ import { takeOf } from '#core/schedule/timing';
 import { formatLength, formatMoment, formatOffset, parseTime } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { run, useOpenDocument, useProduction } from '../state/production.ts';
-import { choose, chosenLayers, useView, view } from '../state/view.ts';
+import { run, useOpenDocument } from '../state/production.ts';
+import { choose, useView, view } from '../state/view.ts';
 import { useTyped } from '../typing/useTyped.ts';
 import { Choice } from '../ui/fields.tsx';
-import { Button, CutTag, Empty, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
+import { Button, CutTag, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
-import { CuePart } from './CueCard.tsx';
 import { colourOf, type PlacedScene } from './film.ts';
 import { KIND_ICONS } from './HangMenu.tsx';
-import { LayerCard } from './LayerCard.tsx';
 import { cueLabel } from './lanes.ts';
-import { ManyCard } from './ManyCard.tsx';
-import { ShapePart } from './ShapePart.tsx';
 import { playLine, seek } from './transport.ts';
 
-/** The chosen line: its words, its take, its gap, what hangs from it, and the chosen cue's numbers. */
-export function LineCard({ scene }: { scene: PlacedScene }) {
-  const document_ = useProduction((state) => state.document);
-  const lineId = useView((state) => state.line);
-  const cueId = useView((state) => state.cue);
-  const shape = useView((state) => state.shape);
-  const layerId = useView((state) => (state.last === 'layer' ? state.layer : undefined));
-  const layer = useView((state) => state.layer);
-  const layers = useView((state) => state.layers);
-  const many = chosenLayers({ layer, layers }).filter((id) => scene.scene.layers[id]);
-  const line = scene.lines.find(({ id }) => id === lineId);
-  const staged = layerId ? scene.layers.get(layerId) : undefined;
-  const cue = cueId ? scene.scene.cues[cueId] : undefined;
-  if (!document_) return null;
-  if (staged && layerId)
-    return (
-      <aside className="scrolls h-full min-w-0 overflow-y-auto border-l border-line bg-paper" aria-label="The chosen layer">
-        {many.length > 1 ? <ManyCard ids={many} scene={scene} /> : <LayerCard key={layerId} id={layerId} staged={staged} scene={scene} />}
-      </aside>
-    );
-  return (
-    <aside className="scrolls flex h-full min-w-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="The chosen line">
-      {line ? (
-        <LinePart key={line.id} line={line} scene={scene} />
-      ) : shape ? null : (
-        <div className="p-4">
-          <Empty sentence={scene.lines.length ? 'Choose a line on the ribbon to see its words and what hangs from them.' : 'Write the first line on the ribbon below.'} />
-        </div>
-      )}
-      {cue && cueId && <CuePart key={cueId} id={cueId} cue={cue} scene={scene} />}
-      {shape && <ShapePart key={`${shape.layer} ${shape.start}`} chosen={shape} scene={scene} />}
-    </aside>
-  );
-}
-
-function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) {
+/** The chosen line: its words, its take, its gap, what hangs from it. */
+export function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) {
   const document_ = useOpenDocument();
   const colour = colourOf(document_, line.line.role);
   const tone = toneOf(colour);

@@ -21,7 +21,7 @@ export function RibbonWord({ id, text, left, line }: { id: string; text: string;
   };
   const target = (at?: { x: number; y: number }): HTMLElement | undefined => {
     for (const marked of document.querySelectorAll('[data-lane-target]')) marked.removeAttribute('data-lane-target');
-    const lane = at && (document.elementsFromPoint(at.x, at.y).find((each) => (each as HTMLElement).dataset.laneKind) as HTMLElement | undefined);
+    const lane = at && (document.elementsFromPoint(at.x, at.y).find((each) => (each as HTMLElement).dataset.lane) as HTMLElement | undefined);
     lane?.setAttribute('data-lane-target', '');
     document.body.style.cursor = at ? 'copy' : '';
     return lane;

@@ -1,12 +1,13 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { frameSize } from '#core/stage/frame';
 import { hearBoxes } from '../stage/boxes.ts';
 import { stage } from '../stage/client.ts';
 import { useProduction } from '../state/production.ts';
-import { useView } from '../state/view.ts';
+import { useView, view } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
 import { Overlay } from './Overlay.tsx';
+import { TriedStrip } from './StageDoor.tsx';
 
 /** The stage on deep: the whole set while editing, with lamp corners for the shot; the shot itself while playing. */
 export function StageView({ scene }: { scene: PlacedScene }) {
@@ -17,7 +18,7 @@ export function StageView({ scene }: { scene: PlacedScene }) {
   const throughCamera = useView((state) => state.throughCamera);
   const playing = useView((state) => state.playing);
   const shape = document_?.production.frame ?? '16:9';
-  const frame = frameSize(shape);
+  const frame = useMemo(() => frameSize(shape), [shape]);
 
   useEffect(() => {
     const element = room.current;
@@ -42,20 +43,69 @@ export function StageView({ scene }: { scene: PlacedScene }) {
   }, []);
   useEffect(() => {
     const ratio = Math.min(2, window.devicePixelRatio || 1);
-    stage().resize(Math.max(2, Math.round(size.width * ratio)), Math.max(2, Math.round(size.height * ratio)));
+    stage().resize(Math.max(2, Math.round(size.width * ratio)), Math.max(2, Math.round(size.height * ratio)), size.width);
   }, [size]);
 
+  useStageWheel(room, size, frame);
   const recording = useView((state) => state.recording);
   const whole = (!playing || recording) && !throughCamera;
   return (
     <div className="relative flex min-w-0 flex-1 flex-col px-3.5 pt-4 pb-4">
-      <div ref={room} className="flex min-h-0 flex-1 items-center justify-center">
+      <div ref={room} className="flex min-h-0 flex-1 items-center justify-center" data-stage-room>
         <div ref={holder} className="relative overflow-hidden rounded-[3px] bg-deep-2" style={size}>
           {whole && <Overlay scene={scene} size={size} />}
+          <TriedStrip />
         </div>
       </div>
     </div>
   );
+}
+
+/** The widest and the narrowest that is looked at, in widths of the frame. */
+const WIDEST = 2.5;
+const NARROWEST = 0.08;
+
+/** What is looked at, held so that some of the frame stays in view; the frame itself is undefined. */
+export function lookAt(next: { x: number; y: number; width: number }, frame: { width: number; height: number }): { x: number; y: number; width: number } | undefined {
+  const width = Math.min(frame.width * WIDEST, Math.max(frame.width * NARROWEST, next.width));
+  const within = (value: number, half: number): number => Math.max(-half, Math.min(half, value));
+  const [x, y] = [within(next.x, frame.width / 2), within(next.y, frame.height / 2)];
+  const isFrame = Math.abs(width - frame.width) < frame.width * 0.01 && Math.abs(x) < 2 && Math.abs(y) < 2;
+  return isFrame ? undefined : { x, y, width };
+}
+
+/** Zooms by so much about a place of the stage (shares of what is shown). */
+export function zoomStage(factor: number, frame: { width: number; height: number }, at: { x: number; y: number } = { x: 0.5, y: 0.5 }): void {
+  const now = useView.getState().looked ?? { x: 0, y: 0, width: frame.width };
+  const width = Math.min(frame.width * WIDEST, Math.max(frame.width * NARROWEST, now.width / factor));
+  const ratio = frame.height / frame.width;
+  const [dx, dy] = [(at.x - 0.5) * (now.width - width), (at.y - 0.5) * (now.width - width) * ratio];
+  view({ looked: lookAt({ x: now.x + dx, y: now.y + dy, width }, frame) });
+}
+
+/** Ctrl and the wheel zoom at the pointer; the wheel alone moves what is zoomed. */
+function useStageWheel(room: React.RefObject<HTMLDivElement | null>, size: { width: number; height: number }, frame: { width: number; height: number }): void {
+  useEffect(() => {
+    const element = room.current;
+    if (!element) return;
+    const onWheel = (event: WheelEvent): void => {
+      if (useView.getState().playing) return;
+      const { looked } = useView.getState();
+      if (event.ctrlKey || event.metaKey) {
+        event.preventDefault();
+        const box = element.getBoundingClientRect();
+        const [left, top] = [box.left + (box.width - size.width) / 2, box.top + (box.height - size.height) / 2];
+        zoomStage(Math.exp(-event.deltaY * 0.002), frame, { x: (event.clientX - left) / size.width, y: (event.clientY - top) / size.height });
+      } else if (looked) {
+        event.preventDefault();
+        const unit = looked.width / size.width;
+        const [dx, dy] = event.shiftKey ? [event.deltaY, event.deltaX] : [event.deltaX, event.deltaY];
+        view({ looked: lookAt({ ...looked, x: looked.x + dx * unit, y: looked.y + dy * unit }, frame) });
+      }
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [room, size, frame]);
 }
 
 let made: HTMLCanvasElement | undefined;

@@ -1,5 +1,6 @@
 import { Link2, Link2Off, Pause, Play, Plus, SkipBack, SkipForward } from 'lucide-react';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { insertLine } from '#core/edit/commands/lines';
 import { addSpeaker, bringSpeaker, placesFor, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
@@ -9,43 +10,74 @@ import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { run, useOpenDocument, type useProduction } from '../state/production.ts';
-import { choose, useView, view } from '../state/view.ts';
-import { IconButton } from '../ui/parts.tsx';
+import { choose, chosenLayers, useView, view } from '../state/view.ts';
+import { IconButton, Tip } from '../ui/parts.tsx';
 import { ribbonPath } from '../ui/speakers.ts';
 import type { PlacedScene } from './film.ts';
-import { HEAD_WIDTH, LaneRow } from './Lanes.tsx';
-import { lanesOf } from './lanes.ts';
+import { LaneRow } from './Lanes.tsx';
+import { LANE_HEIGHT, lanesOf } from './lanes.ts';
 import { Ribbon } from './Ribbon.tsx';
 import { RIBBON } from './ribbonRows.ts';
 import { stepLine, togglePlay } from './transport.ts';
+import { useBand } from './useBand.ts';
+
+/** Pixels a second: the whole of a long film, and single frames. */
+export const ZOOM = { least: 2, most: 1600 } as const;
+/** How far a turn of the wheel zooms. */
+const WHEEL = 0.0022;
 
 /** Ribbon, threads and lanes under one playhead. */
 export function Timeline({ scene }: { scene: PlacedScene }) {
   const document_ = useOpenDocument();
   const zoom = useView((state) => state.zoom);
+  const left = useView((state) => state.left);
+  const folds = useView((state) => state.folds);
+  const layer = useView((state) => state.layer);
+  const layers = useView((state) => state.layers);
   const selectedLine = useView((state) => state.line);
   const scroller = useRef<HTMLDivElement>(null);
   /** What is in view, kept here: asking the page for it in every frame would make it lay itself out anew. */
-  const seen = useRef({ left: 0, room: 1128 });
+  const seen = useRef({ left: 0, room: 1072 });
   const [visible, setVisible] = useState({ from: 0, to: 1400 });
-  const lanes = useMemo(() => lanesOf(document_, scene), [document_, scene]);
-  const [room, setRoom] = useState(1128);
+  const lanes = useMemo(() => lanesOf(document_, scene, folds, chosenLayers({ layer, layers })), [document_, scene, folds, layer, layers]);
+  const free = lanes.filter(({ pinned }) => !pinned);
+  const pinned = lanes.filter((lane) => lane.pinned);
+  const [room, setRoom] = useState(1072);
+  const [below, setBelow] = useState(0);
   const width = Math.max(room, Math.ceil((scene.length / TICKS_PER_SECOND) * zoom) + 260);
 
   const look = useCallback((): void => {
     const element = scroller.current;
     if (!element) return;
-    seen.current = { left: element.scrollLeft, room: element.clientWidth - HEAD_WIDTH };
-    setRoom(element.clientWidth - HEAD_WIDTH);
+    seen.current = { left: element.scrollLeft, room: element.clientWidth - useView.getState().left };
+    setRoom(element.clientWidth - useView.getState().left);
     const from = Math.floor(element.scrollLeft / 200) * 200 - 200;
     setVisible((old) => (old.from === from && old.to >= from + element.clientWidth + 400 ? old : { from, to: from + element.clientWidth + 600 }));
+    setBelow(Math.max(0, Math.round((element.scrollHeight - element.scrollTop - element.clientHeight) / LANE_HEIGHT)));
   }, []);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another zoom shows another part
-  useLayoutEffect(look, [look, zoom]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another zoom, another width, other lanes show another part
+  useLayoutEffect(look, [look, zoom, left, lanes.length]);
   useEffect(() => {
     window.addEventListener('resize', look);
     return () => window.removeEventListener('resize', look);
   }, [look]);
+  // Ctrl and the wheel zoom at the pointer: the moment under it stays under it.
+  useEffect(() => {
+    const element = scroller.current;
+    if (!element) return;
+    const onWheel = (event: WheelEvent): void => {
+      if (!event.ctrlKey && !event.metaKey) return;
+      event.preventDefault();
+      const { zoom: before, left: head } = useView.getState();
+      const at = event.clientX - element.getBoundingClientRect().left - head;
+      const next = Math.min(ZOOM.most, Math.max(ZOOM.least, before * Math.exp(-event.deltaY * WHEEL)));
+      const moment = (element.scrollLeft + at) / before;
+      flushSync(() => view({ zoom: next }));
+      element.scrollLeft = Math.max(0, moment * next - at);
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, []);
   // Keep the playhead in view: follow while playing, bring back when it jumps out.
   useEffect(
     () =>
@@ -53,18 +85,19 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
         const element = scroller.current;
         if (!element || state.tick === before.tick) return;
         const at = (state.tick / TICKS_PER_SECOND) * state.zoom;
-        const { left, room } = seen.current;
-        if (at < left || at > left + room - 60) element.scrollLeft = Math.max(0, at - (state.playing ? 80 : room * 0.4));
+        const { left: from, room: wide } = seen.current;
+        if (at < from || at > from + wide - 60) element.scrollLeft = Math.max(0, at - (state.playing ? 80 : wide * 0.4));
       }),
     [],
   );
+  const band = useBand(scene, scroller);
 
   return (
     <section className="relative min-h-0 flex-1 border-t border-line" aria-label="Conversation ribbon and lanes">
-      <div ref={scroller} className="scrolls absolute inset-0 overflow-auto bg-paper" onScroll={look} data-timeline>
-        <div className="relative" style={{ width: HEAD_WIDTH + width }}>
-          <div className="sticky top-0 z-30 flex border-b border-line bg-paper" style={{ height: RIBBON.total }}>
-            <div className="sticky left-0 z-40 shrink-0 border-r border-line bg-paper" style={{ width: HEAD_WIDTH, height: RIBBON.total }}>
+      <div ref={scroller} className="scrolls absolute inset-0 flex flex-col overflow-auto bg-paper" onScroll={look} data-timeline>
+        <div className="relative flex min-h-full shrink-0 flex-col" style={{ width: left + width }}>
+          <div className="sticky top-0 z-30 flex shrink-0 border-b border-line bg-paper" style={{ height: RIBBON.total }}>
+            <div className="sticky left-0 z-40 shrink-0 border-r border-line bg-paper" style={{ width: left, height: RIBBON.total }}>
               <RibbonHead scene={scene} />
             </div>
             <div className="relative" style={{ width }}>
@@ -72,29 +105,53 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
               <FirstLine scene={scene} zoom={zoom} />
             </div>
           </div>
-          <div className="relative">
-            <Grid width={width} zoom={zoom} />
-            {lanes.map((lane, index) => (
+          <div className="relative grow" {...band.handlers} data-lanes>
+            <Grid width={width} zoom={zoom} left={left} />
+            {free.map((lane, index) => (
               <LaneRow key={lane.key} scene={scene} lane={lane} zoom={zoom} width={width} visible={visible} odd={index % 2 === 1} />
             ))}
-            {selectedLine && <Threads scene={scene} zoom={zoom} lanes={lanes.map((lane) => `${lane.layer ?? ''} ${lane.kind}`)} line={selectedLine} width={width} />}
+            {selectedLine && <Threads scene={scene} zoom={zoom} left={left} lanes={free.map((lane) => `${lane.layer ?? ''} ${lane.kind}`)} line={selectedLine} width={width} />}
+            {band.box && <span className="pointer-events-none absolute z-20 border border-ink bg-act-soft/40" style={band.box} data-lane-band />}
           </div>
-          <Playhead zoom={zoom} />
+          <div className="sticky bottom-0 z-20 shrink-0 border-t border-edge" data-pinned>
+            {below > 0 && (
+              <span className="pointer-events-none absolute -top-[19px] left-0 z-20 bg-ink px-2 text-[11px] leading-[18px] text-paper" style={{ left: 8 }}>
+                {below} more below
+              </span>
+            )}
+            {pinned.map((lane, index) => (
+              <LaneRow key={lane.key} scene={scene} lane={lane} zoom={zoom} width={width} visible={visible} odd={index % 2 === 1} />
+            ))}
+          </div>
+          <SnapLine zoom={zoom} left={left} />
+          <Playhead zoom={zoom} left={left} />
         </div>
       </div>
     </section>
   );
 }
 
-const Grid = ({ width, zoom }: { width: number; zoom: number }) => (
+/** Where what is dragged has snapped to: over the full height, with its time. */
+function SnapLine({ zoom, left }: { zoom: number; left: number }) {
+  const snap = useView((state) => state.snap);
+  if (snap === undefined) return null;
+  return (
+    <div className="pointer-events-none absolute top-0 z-[36] h-full w-0" style={{ left: left + (snap / TICKS_PER_SECOND) * zoom }} data-snap-line>
+      <div className="absolute top-0 -left-[1.5px] h-full w-[3px] border-x border-ink/40 bg-lamp" />
+      <span className="sticky top-[88px] ml-1 inline-block bg-ink px-1 text-[11px] leading-[16px] font-[650] text-lamp">{formatMoment(snap)}</span>
+    </div>
+  );
+}
+
+const Grid = ({ width, zoom, left }: { width: number; zoom: number; left: number }) => (
   <div
     className="pointer-events-none absolute top-0 bottom-0 z-[1]"
-    style={{ left: HEAD_WIDTH, width, backgroundImage: `repeating-linear-gradient(to right, rgb(202 215 213 / .55) 0 1px, transparent 1px ${zoom}px)` }}
+    style={{ left, width, backgroundImage: `repeating-linear-gradient(to right, rgb(202 215 213 / .55) 0 1px, transparent 1px ${zoom}px)` }}
   />
 );
 
 /** Thin threads from the chosen line's words to the cues that hang from them. */
-function Threads({ scene, zoom, lanes, line, width }: { scene: PlacedScene; zoom: number; lanes: readonly string[]; line: string; width: number }) {
+function Threads({ scene, zoom, left, lanes, line, width }: { scene: PlacedScene; zoom: number; left: number; lanes: readonly string[]; line: string; width: number }) {
   const document_ = useOpenDocument();
   const sway = useView((state) => state.sway);
   const entry = scene.lines.find(({ id }) => id === line);
@@ -109,7 +166,7 @@ function Threads({ scene, zoom, lanes, line, width }: { scene: PlacedScene; zoom
     return [{ id, from: (word.start / TICKS_PER_SECOND) * zoom, to: (start / TICKS_PER_SECOND) * zoom, y: row * 24 + 12 }];
   });
   return (
-    <svg key={sway} width={width} height={lanes.length * 24} className="thread-sway pointer-events-none absolute top-0 z-[6]" style={{ left: HEAD_WIDTH }} aria-hidden="true">
+    <svg key={sway} width={width} height={lanes.length * 24} className="thread-sway pointer-events-none absolute top-0 z-[6]" style={{ left }} aria-hidden="true">
       {threads.map(({ id, from, to, y }) => (
         <g key={id}>
           <path d={`M${from} 0C${from} ${y * 0.4} ${to} ${y * 0.3} ${to} ${y - 4}`} fill="none" stroke={stroke} strokeWidth={1.3} />
@@ -123,10 +180,10 @@ function Threads({ scene, zoom, lanes, line, width }: { scene: PlacedScene; zoom
 /** How far the riding playhead may be from the sound, ticks. */
 const DRIFT = toTicks(0.06);
 
-function Playhead({ zoom }: { zoom: number }) {
+function Playhead({ zoom, left }: { zoom: number; left: number }) {
   const element = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    const at = (tick: number): string => `translateX(${HEAD_WIDTH + (tick / TICKS_PER_SECOND) * zoom}px)`;
+    const at = (tick: number): string => `translateX(${left + (tick / TICKS_PER_SECOND) * zoom}px)`;
     let ride: Animation | undefined;
     let from = 0;
     // While a film plays, the browser's compositor carries the playhead; it is set anew only where it has drifted.
@@ -148,7 +205,7 @@ function Playhead({ zoom }: { zoom: number }) {
       leave();
       ride?.cancel();
     };
-  }, [zoom]);
+  }, [zoom, left]);
   return (
     <div ref={element} className="pointer-events-none absolute top-0 left-0 z-[35] h-full will-change-transform" aria-hidden="true" data-playhead>
       <svg aria-hidden="true" width="18" height="18" className="sticky top-0 -ml-[9px] block">
@@ -162,6 +219,7 @@ function Playhead({ zoom }: { zoom: number }) {
 function RibbonHead({ scene }: { scene: PlacedScene }) {
   const playing = useView((state) => state.playing);
   const linked = useView((state) => state.linked);
+  const recording = useView((state) => state.recording);
   const time = useRef<HTMLSpanElement>(null);
   useEffect(() => {
     // Hundredths cannot be read while it plays: tenths then, which also spares the page two layouts of three.
@@ -174,7 +232,7 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
   }, []);
   return (
     <div className="flex h-full flex-col justify-between px-3 py-1.5">
-      <div className="flex items-baseline justify-between">
+      <div className="flex items-baseline gap-3">
         <span ref={time} className="text-[17px] leading-6 font-[680]" data-time />
         <span className="text-[12px] text-ink-2">of {formatMoment(scene.length, 1)}</span>
       </div>
@@ -202,6 +260,22 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
         >
           {linked ? <Link2 size={16} strokeWidth={1.6} /> : <Link2Off size={16} strokeWidth={1.6} />}
         </IconButton>
+        <span className="flex-1" />
+        <Tip text={recording ? 'Dragging writes keys. Press to stop (Shift+R)' : 'Record keys: what is dragged, turned or typed becomes keys at the playhead (Shift+R)'} side="top">
+          <button
+            type="button"
+            aria-pressed={recording}
+            aria-label="Record keys"
+            className={`flex h-7 items-center gap-1 rounded-[7px] px-1.5 text-[12.5px] font-semibold ${recording ? 'border-2 border-err bg-err-soft text-err' : 'border border-edge hover:bg-bench'}`}
+            onClick={() => view({ recording: !recording })}
+          >
+            <svg width="10" height="15" viewBox="0 0 10 15" aria-hidden="true">
+              <circle cx="5" cy="5" r="3.4" fill={recording ? '#b02b27' : 'none'} stroke="currentColor" strokeWidth="1.6" />
+              <path d="M5 8.6V14" stroke="currentColor" strokeWidth="1.6" strokeLinecap="round" />
+            </svg>
+            Keys
+          </button>
+        </Tip>
       </div>
     </div>
   );

@@ -1,5 +1,6 @@
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { Tooltip } from 'radix-ui';
+import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Cue, Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
@@ -12,10 +13,13 @@ import { choose, offered } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
 import { useFilm } from './film.ts';
 import { HangMenu } from './HangMenu.tsx';
-import { LineCard } from './LineCard.tsx';
+import { Inspector } from './Inspector.tsx';
 
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('./transport.ts', () => ({ seek: () => {}, playLine: () => {} }));
+vi.mock('../stage/client.ts', () => ({
+  stage: () => ({ backdrop: async () => new Promise(() => {}), piece: async () => new Promise(() => {}), portrait: async () => new Promise(() => {}) }),
+}));
 
 const made = sampleDocument();
 const lines = inOrder(made.document.scenes[made.scene]?.lines ?? {});
@@ -28,10 +32,12 @@ function Cards() {
   const shown = useFilm();
   if (!shown) return null;
   return (
-    <Tooltip.Provider>
-      <LineCard scene={shown.scene} />
-      <HangMenu scene={shown.scene} />
-    </Tooltip.Provider>
+    <MemoryRouter>
+      <Tooltip.Provider>
+        <Inspector scene={shown.scene} />
+        <HangMenu scene={shown.scene} />
+      </Tooltip.Provider>
+    </MemoryRouter>
   );
 }
 const show = (document: Document = made.document): void => {
@@ -53,9 +59,9 @@ afterEach(() => {
 });
 
 describe('the card of a line', () => {
-  it('says what to do while no line is chosen', () => {
+  it('gives way to the scene while nothing is chosen', () => {
     show();
-    expect(screen.getByText(/Choose a line on the ribbon/)).toBeTruthy();
+    expect(document.querySelector('[data-scene-card]')?.textContent).toContain('Lead');
   });
 
   it('shows who says what, and when', () => {

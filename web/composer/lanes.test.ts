@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest';
 import type { Cue, Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
 import { hangCue } from '#core/edit/commands/cues';
-import { changeLayer } from '#core/edit/commands/layers';
+import { addKey, layerKeys } from '#core/edit/commands/keys';
+import { changeLayer, setSpan } from '#core/edit/commands/layers';
 import { schedule } from '#core/schedule/schedule';
+import { everything } from '#core/testing/everything';
 import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { layerColour, type PlacedScene, roleOfLayer } from './film.ts';
-import { cueLabel, freeFrom, lanesOf } from './lanes.ts';
+import { cueLabel, freeFrom, laneFold, lanesOf } from './lanes.ts';
 
 const placed = (document: Document): PlacedScene => schedule(document, () => undefined).scenes[0] as PlacedScene;
 const made = sampleDocument();
@@ -16,28 +18,37 @@ const layers = inOrder(scene.scene.layers).map(([id]) => id) as [string, string]
 const hung = { order: 'a0', start: { to: 'scene' as const, edge: 'start' as const, offset: 0 }, end: { ticks: 10 } };
 
 describe('lanes', () => {
-  it('stand figure by figure, the front one on top, then camera and captions', () => {
+  it('stand in the order of the tree, with no lane for what holds nothing; camera, sound and captions are last', () => {
     const lanes = lanesOf(made.document, scene);
-    expect(lanes.map(({ kind }) => kind)).toEqual([
-      'voice',
-      'mouth',
-      'face',
-      'gesture',
-      'look',
-      'move',
-      'voice',
-      'mouth',
-      'face',
-      'gesture',
-      'look',
-      'move',
-      'camera',
-      'sound',
-      'caption',
-    ]);
-    expect(lanes[0]).toMatchObject({ head: 'Tully', layer: layers[1] });
-    expect(lanes[6]).toMatchObject({ head: 'Marit', layer: layers[0] });
-    expect(lanes[7]?.head).toBeUndefined();
+    expect(lanes.map(({ kind }) => kind)).toEqual(['voice', 'voice', 'camera', 'sound', 'caption']);
+    expect(lanes[0]).toMatchObject({ head: 'Tully', layer: layers[1], open: true });
+    expect(lanes[1]).toMatchObject({ head: 'Marit', layer: layers[0] });
+    expect(lanes.filter(({ pinned }) => pinned).map(({ kind }) => kind)).toEqual(['camera', 'sound', 'caption']);
+  });
+  it('have one for each kind of cue and for each property with keys, while their layer is open', () => {
+    const { document } = edit(made.document, 'acts', 'cg_000000000001', (draft) => {
+      hangCue(made.scene, 'cu_000000000001', gestureOn(layers[0], scene.lines[0]?.words[0]?.id as string))(draft);
+      addKey(made.scene, layerKeys(layers[0]), 'angleDeg', 0, 5, () => 'ke_000000000001')(draft);
+    });
+    const kinds = (folds = {}): string[] => lanesOf(document, placed(document), folds).flatMap(({ layer, kind, label }) => (layer === layers[0] ? [`${kind} ${label}`] : []));
+    expect(kinds()).toEqual(['voice voice', 'gesture gesture', 'keys angle']);
+    expect(kinds({ [laneFold(layers[0])]: false })).toEqual(['closed ']);
+  });
+  it('show when a thing is there only if that is told, or it is chosen', () => {
+    const all = everything();
+    const shown = placed(all.document);
+    const of = (document: Document, at: PlacedScene, chosen: string[] = []): (string | undefined)[] => lanesOf(document, at, {}, chosen).map(({ layer }) => layer);
+    const bare = edit(
+      all.document,
+      'bare',
+      'cg_000000000001',
+      (draft) => void Object.assign(draft.scenes[all.scene]?.layers[all.layers.card] as object, { span: undefined, enter: undefined, exit: undefined, keys: undefined }),
+    ).document;
+    expect(of(bare, placed(bare))).not.toContain(all.layers.card);
+    expect(of(bare, placed(bare), [all.layers.card])).toContain(all.layers.card);
+    const timed = edit(bare, 'span', 'cg_000000000002', setSpan(all.scene, all.layers.card, { start: { to: 'scene', edge: 'start', offset: 0 }, end: { ticks: 48_000 } })).document;
+    expect(of(timed, placed(timed))).toContain(all.layers.card);
+    expect(of(all.document, shown)).toContain(all.layers.group);
   });
   it('bear the colour of the role that the figure plays', () => {
     for (const layer of layers) {

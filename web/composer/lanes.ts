@@ -1,27 +1,39 @@
+import { COLOUR_PROPERTIES, isColourProperty, isProperty, propertyInfo } from '#core/document/properties';
 import type { Cue, CueKind, Document, Layer } from '#core/document/schema';
 import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { effectOf } from '#core/stage/effects/index';
 import { LAYER_ENTRIES } from '#core/stage/layers/index';
 import { propOf } from '#core/stage/props/index';
-import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { layerColour, type PlacedScene } from './film.ts';
+import { treeRows } from './treeRows.ts';
+
+/** What a lane shows: a layer's time on the stage, a voice with its lips, all of a closed speaker, keys of a property, or cues of one kind. */
+export type LaneKind = CueKind | 'voice' | 'span' | 'closed' | 'keys';
 
 export interface Lane {
   readonly key: string;
   readonly label: string;
-  readonly kind: CueKind | 'voice';
+  readonly kind: LaneKind;
   readonly layer?: string;
   readonly colour?: number;
-  /** Set on the first lane of a character. */
+  /** How deep its layer lies. */
+  readonly depth: number;
+  /** Set on the first lane of a layer. */
   readonly head?: string;
+  /** Of a first lane: whether more lies under it, and whether that is shown. */
+  readonly holds?: boolean;
+  readonly open?: boolean;
+  /** Of keys: which property's. */
+  readonly property?: string;
   readonly locked: boolean;
   readonly hidden: boolean;
+  /** Always in reach, below everything that scrolls. */
+  readonly pinned?: boolean;
 }
 
-const CHARACTER_LANES: readonly (readonly [Lane['kind'], string])[] = [
-  ['voice', 'voice'],
+const CUE_LANES: readonly (readonly [CueKind, string])[] = [
   ['mouth', 'mouth'],
   ['face', 'face'],
   ['gesture', 'gesture'],
@@ -29,32 +41,65 @@ const CHARACTER_LANES: readonly (readonly [Lane['kind'], string])[] = [
   ['move', 'move'],
 ];
 
-/** Lanes of a scene: characters from front to back, then camera and captions. */
-export function lanesOf(document: Document, scene: PlacedScene): Lane[] {
+/** So many speakers are open from the start; more are opened by hand. */
+const OPEN_AT_FIRST = 2;
+
+/** What tells whether the lanes of a layer are open, among the folds. */
+export const laneFold = (layer: string): string => `lane ${layer}`;
+
+/**
+ * Lanes of a scene, in the order of the tree: each layer that holds something, what it holds if it is open, then camera,
+ * sound and captions. What holds nothing takes no height, unless it is `chosen`.
+ */
+export function lanesOf(document: Document, scene: PlacedScene, folds: Readonly<Record<string, boolean>> = {}, chosen: readonly string[] = []): Lane[] {
   const out: Lane[] = [];
-  for (const [id, layer] of inOrder(scene.scene.layers).reverse()) {
-    if (layer.kind !== 'character') continue;
+  const cues = new Map<string, Set<CueKind>>();
+  for (const cue of Object.values(scene.scene.cues)) if ('layer' in cue) cues.set(cue.layer, (cues.get(cue.layer) ?? new Set()).add(cue.kind));
+  let speakers = 0;
+  for (const { id, layer, depth, holds, open } of treeRows(scene.scene, folds)) {
     const colour = layerColour(document, scene.id, id);
-    CHARACTER_LANES.forEach(([kind, label], index) => {
-      out.push({
-        key: `${id} ${kind}`,
-        label,
-        kind,
-        layer: id,
-        ...(colour === undefined ? {} : { colour }),
-        ...(index === 0 ? { head: document.characters[layer.character]?.name ?? '' } : {}),
-        locked: layer.locked,
-        hidden: layer.hidden,
-      });
+    const all = { layer: id, depth, ...(colour === undefined ? {} : { colour }), locked: layer.locked, hidden: layer.hidden };
+    const name = nameOfStaged(document, layer);
+    const keyed = Object.keys(layer.keys ?? {});
+    const own = CUE_LANES.filter(([kind]) => cues.get(id)?.has(kind));
+    const within: Lane[] = [
+      ...own.map(([kind, label]) => ({ ...all, key: `${id} ${kind}`, label, kind })),
+      ...keyed.map((property) => ({ ...all, key: `${id} keys ${property}`, label: propertyLabel(property), kind: 'keys' as const, property })),
+    ];
+    if (layer.kind === 'character') {
+      const shown = folds[laneFold(id)] ?? speakers < OPEN_AT_FIRST;
+      speakers++;
+      const spans: Lane[] = layer.span || layer.enter || layer.exit ? [{ ...all, key: `${id} span`, label: 'on stage', kind: 'span' }] : [];
+      out.push({ ...all, key: `${id} voice`, label: shown ? 'voice' : '', kind: shown ? 'voice' : 'closed', head: name, holds: true, open: shown });
+      if (shown) out.push(...spans, ...within);
+      continue;
+    }
+    const something = layer.kind === 'group' || layer.span || layer.enter || layer.exit || within.length > 0;
+    if (!something && !chosen.includes(id)) continue;
+    const isGroup = layer.kind === 'group';
+    const shown = folds[laneFold(id)] ?? chosen.includes(id);
+    out.push({
+      ...all,
+      key: `${id} span`,
+      label: name,
+      kind: 'span',
+      head: name,
+      holds: isGroup ? holds : within.length > 0,
+      open: isGroup ? open : shown && within.length > 0,
     });
+    if (shown || (isGroup && open)) out.push(...within);
   }
   out.push(
-    { key: 'camera', label: 'Camera', kind: 'camera', locked: false, hidden: false },
-    { key: 'sound', label: 'Sound', kind: 'sound', locked: false, hidden: false },
-    { key: 'captions', label: 'Captions', kind: 'caption', locked: false, hidden: false },
+    { key: 'camera', label: 'Camera', kind: 'camera', depth: 0, locked: false, hidden: false, pinned: true },
+    { key: 'sound', label: 'Sound', kind: 'sound', depth: 0, locked: false, hidden: false, pinned: true },
+    { key: 'captions', label: 'Captions', kind: 'caption', depth: 0, locked: false, hidden: false, pinned: true },
   );
   return out;
 }
+
+/** What a property is called on its lane. */
+export const propertyLabel = (property: string): string =>
+  (isProperty(property) ? propertyInfo(property).label : isColourProperty(property) ? COLOUR_PROPERTIES[property].label : property).toLowerCase();
 
 export const FRAMING_NAMES: Readonly<Record<string, string>> = { wide: 'Wide', 'two-shot': 'Two-shot', medium: 'Medium', close: 'Close', place: 'On a place' };
 

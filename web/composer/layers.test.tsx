@@ -1,5 +1,6 @@
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { Tooltip } from 'radix-ui';
+import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Document, Layer } from '#core/document/schema';
 import { layerBoxes } from '#core/stage/boxes';
@@ -8,13 +9,16 @@ import { undo, useProduction } from '../state/production.ts';
 import { chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
 import { opened } from '../testing/opened.ts';
 import { type PlacedScene, speakerName, useFilm } from './film.ts';
-import { LineCard } from './LineCard.tsx';
+import { Inspector } from './Inspector.tsx';
 import { Overlay } from './Overlay.tsx';
 
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('./transport.ts', () => ({ seek: (tick: number) => view({ tick }), playLine: () => {}, togglePlay: () => view({ playing: true }), stop: () => view({ playing: false }) }));
 const hoisted = vi.hoisted(() => ({ boxes: [] as unknown[] }));
-vi.mock('../stage/boxes.ts', () => ({ useBoxes: () => hoisted.boxes, hearBoxes: () => {} }));
+vi.mock('../stage/boxes.ts', () => ({ useBoxes: () => hoisted.boxes, hearBoxes: () => {}, seenAt: () => undefined, coverAt: () => {} }));
+vi.mock('../stage/client.ts', () => ({
+  stage: () => ({ backdrop: async () => new Promise(() => {}), piece: async () => new Promise(() => {}), portrait: async () => new Promise(() => {}) }),
+}));
 
 const made = everything();
 const { layers, scene } = made;
@@ -25,10 +29,12 @@ function Screen() {
   if (!shown) return null;
   hoisted.boxes = layerBoxes(shown.scene as PlacedScene, useView.getState().tick, NO_FONTS);
   return (
-    <Tooltip.Provider>
-      <LineCard scene={shown.scene} />
-      <Overlay scene={shown.scene} size={{ width: 960, height: 540 }} />
-    </Tooltip.Provider>
+    <MemoryRouter>
+      <Tooltip.Provider>
+        <Inspector scene={shown.scene} />
+        <Overlay scene={shown.scene} size={{ width: 960, height: 540 }} />
+      </Tooltip.Provider>
+    </MemoryRouter>
   );
 }
 const show = (document: Document = made.document): void => {
@@ -51,7 +57,7 @@ beforeEach(() => {
 });
 afterEach(() => {
   cleanup();
-  act(() => view({ layer: undefined, layers: [], last: undefined, tick: 0, playing: false, recording: false }));
+  act(() => view({ layer: undefined, layers: [], last: undefined, tick: 0, playing: false, recording: false, entered: undefined }));
 });
 
 describe('a colour of the card', () => {
@@ -84,7 +90,7 @@ describe('the card of a layer', () => {
     show();
     pick(layers.lamp);
     type('Opacity', '300 %');
-    expect(screen.getByText('Write a number from 0 % to 100 %.')).toBeTruthy();
+    expect(screen.getByText('Opacity goes from 0 % to 100 %.')).toBeTruthy();
     expect(layerNow(layers.lamp)).not.toHaveProperty('opacity');
   });
   it('steps a number by arrow keys, ten steps with Shift', () => {
@@ -149,12 +155,16 @@ describe('the card of a layer', () => {
   it('mirrors, orders and takes off', () => {
     show();
     pick(layers.star);
-    fireEvent.click(screen.getByRole('button', { name: 'Mirror Shape' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Flip left to right (X)' }));
     expect(layerNow(layers.star)).toMatchObject({ scaleX: -1 });
     const order = layerNow(layers.star).order;
-    fireEvent.click(screen.getByRole('button', { name: 'One step to the back' }));
+    const menu = (entry: string): void => {
+      fireEvent.keyDown(screen.getByRole('button', { name: 'More for Shape' }), { key: 'Enter' });
+      fireEvent.click(screen.getByRole('menuitem', { name: new RegExp(entry) }));
+    };
+    menu('Send back');
     expect(layerNow(layers.star).order < order).toBe(true);
-    fireEvent.click(screen.getByRole('button', { name: 'Take off stage (Delete)' }));
+    menu('Take off stage');
     expect(layerNow(layers.star)).toBeUndefined();
   });
   it('of an effect over everything has its values, and no place', () => {
@@ -220,9 +230,20 @@ describe('a drag on the stage', () => {
     expect(useProduction.getState().preview).toBeUndefined();
     expect(layerNow(layers.star)).toMatchObject({ x: 0, y: -300 });
   });
-  it('of a thing in a turned group goes where the pointer goes', async () => {
+  it('takes a group as one, until it was entered', async () => {
     show();
     act(() => view({ tick: 0 }));
+    pointer('pointerDown', grab(layers.lamp), 600, 300);
+    pointer('pointerUp', grab(layers.lamp), 600, 300);
+    expect(useView.getState().layer).toBe(layers.group);
+    act(() => view({ entered: layers.group }));
+    pointer('pointerDown', grab(layers.lamp), 600, 300);
+    pointer('pointerUp', grab(layers.lamp), 600, 300);
+    expect(useView.getState().layer).toBe(layers.lamp);
+  });
+  it('of a thing in a turned group goes where the pointer goes', async () => {
+    show();
+    act(() => view({ tick: 0, entered: layers.group }));
     pick(layers.lamp);
     type('Angle', '0');
     pointer('pointerDown', grab(layers.lamp), 600, 300);
@@ -246,18 +267,26 @@ describe('a drag on the stage', () => {
     expect(layerNow(layers.star)).toMatchObject({ x: 0, y: -300 });
     expect(useView.getState().layer).toBe(layers.star);
   });
-  it('that is recorded plays the scene and becomes keys', async () => {
+  it('while keys are recorded becomes a key at the playhead, though there was none', async () => {
     show();
-    act(() => view({ recording: true, tick: 0 }));
+    act(() => view({ recording: true, tick: 24_000 }));
+    pointer('pointerDown', grab(layers.star), 400, 100);
+    pointer('pointerMove', grab(layers.star), 430, 60);
+    await frame();
+    pointer('pointerUp', grab(layers.star), 430, 60);
+    expect(Object.values(layerNow(layers.star).keys?.x ?? {})).toHaveLength(1);
+    expect(layerNow(layers.star)).toMatchObject({ x: 0, y: -300 });
+  });
+  it('of a playing scene that is recorded becomes keys along it', async () => {
+    show();
+    act(() => view({ recording: true, tick: 0, playing: true }));
     pointer('pointerDown', grab(layers.hole), 400, 100);
     for (const [n, x] of [410, 440, 500, 520].entries()) {
       act(() => view({ tick: n * 12_000 }));
       pointer('pointerMove', grab(layers.hole), x, 100 + n * 30);
       await frame();
-      expect(useView.getState().playing).toBe(true);
     }
     pointer('pointerUp', grab(layers.hole), 520, 190);
-    expect(useView.getState()).toMatchObject({ playing: false, recording: false });
     expect(Object.keys(layerNow(layers.hole).keys?.x ?? {}).length).toBeGreaterThan(1);
     expect(useProduction.getState().log).toHaveLength(1);
   });

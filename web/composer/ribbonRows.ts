@@ -2,7 +2,7 @@ import { TICKS_PER_SECOND } from '#core/time/ticks';
 import type { PlacedScene } from './film.ts';
 
 /** Heights of the ribbon's rows, pixels. */
-export const RIBBON = { ruler: 18, height: 48, notes: 20, total: 86 } as const;
+export const RIBBON = { ruler: 18, height: 46, notes: 22, total: 86 } as const;
 
 /** What every row of the ribbon is drawn for. */
 export interface RibbonProps {

@@ -1,10 +1,15 @@
 import { useEffect } from 'react';
 import { tinykeys } from 'tinykeys';
-import { restValue } from '#core/document/properties';
+import { type Property, restValue } from '#core/document/properties';
+import { childrenOf } from '#core/document/tree';
 import type { Recipe } from '#core/edit/change';
 import { copyCue, deleteCues, moveCues } from '#core/edit/commands/cues';
-import { outermost, removeLayers, setProperty } from '#core/edit/commands/layers';
+import { copyKeys, deleteKeys, easeKeys, type KeyRef, layerKeys, moveKeys } from '#core/edit/commands/keys';
+import { outermost, type PropertyValues, removeLayers, setProperty } from '#core/edit/commands/layers';
 import { deleteLines, moveLine } from '#core/edit/commands/lines';
+import { moveLayers } from '#core/edit/commands/placing';
+import { frameSize } from '#core/stage/frame';
+import type { EASES } from '#core/time/easing';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { sample } from '#core/time/track';
 import { makeId, newKey } from '../ids.ts';
@@ -13,7 +18,10 @@ import { takesKeys, usePointerKeepsNoFocus, useUndoKeys } from '../state/undoKey
 import { choose, chosenCues, chosenLayers, useView, view } from '../state/view.ts';
 import type { PlacedScene } from './film.ts';
 import { freeFrom } from './lanes.ts';
+import { keyAt } from './layerKeyLists.ts';
+import { zoomStage } from './StageView.tsx';
 import { addLine } from './Timeline.tsx';
+import { rowActions } from './Tree.tsx';
 import { playLine, seek, stepFrames, stepLine, stop, togglePlay } from './transport.ts';
 
 /** Keys of the composer, as the list under ? shows them. */
@@ -24,13 +32,25 @@ export const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['K', 'Stop'],
   ['J, L', 'Line before, line after'],
   [', and .', 'One frame back, one on'],
-  ['Left, Right', 'Move the chosen line or cue by a frame, a figure by a unit (Shift: ten; Alt: this line alone)'],
+  ['B', 'Bring somebody or something on stage'],
+  ['Arrows', 'Move the chosen line, cue or key by a frame, a thing on the stage by a unit (Shift: ten; Alt: this line alone)'],
+  ['+ and -, [ and ]', 'Size by one in a hundred, turn by a degree (Shift: ten)'],
+  ['X, G, Shift+G', 'Flip, group, take a group apart'],
+  ['Alt+Up, Alt+Down', 'Bring forward, send back'],
+  ['Shift+E, Shift+L, Shift+S', 'Hide, lock, alone on the stage'],
+  ['Tab, Esc', 'On the stage from thing to thing; out of a group, a choice, a drag'],
+  ['Shift+R', 'Record keys'],
+  ['C', 'Curve of the chosen key'],
+  ['1 to 5', 'How the chosen keys go on: both, in, out, even, hold'],
+  ['Z, Shift+Z, 0', 'Stage nearer, farther, whole'],
   ['N', 'New line after the chosen one'],
   ['H', 'Hang a cue from the word at the playhead'],
-  ['Shift+click, Ctrl+click', 'Choose all cues of a lane up to this one; this one too, of any lane'],
-  ['Ctrl+C, Ctrl+V', 'Copy the chosen cue, put it at the playhead'],
-  ['Ctrl+D', 'The chosen cue once more, after itself'],
-  ['Delete', 'Delete what was chosen last: a cue, a line or a figure'],
+  ['Shift+click, Ctrl+click', 'Choose all up to this one; this one too'],
+  ['Ctrl+A', 'Choose all that is on the stage'],
+  ['Ctrl+C, Ctrl+V', 'Copy the chosen cues or keys, put them at the playhead'],
+  ['Ctrl+D', 'The chosen cues once more, after themselves'],
+  ['Ctrl+wheel', 'Zoom the stage, or ribbon and lanes, at the pointer'],
+  ['Delete', 'Delete what was chosen last'],
   ['Home', 'To the start'],
   ['Ctrl+Z, Ctrl+Y', 'Undo, redo'],
   ['?', 'This list'],
@@ -38,6 +58,7 @@ export const SHORTCUTS: readonly (readonly [string, string])[] = [
 
 /** The cues that were copied; their values and lengths are read when they are put down. */
 let copied: readonly string[] = [];
+let copiedKeys: readonly KeyRef[] = [];
 
 /** What a focused thing does with Space and Enter by itself. */
 const PRESSES = 'button, a, summary, [role="button"], [role="menuitem"], [role="checkbox"], [role="radio"], [role="switch"], [role="dialog"], [role="menu"]';
@@ -54,27 +75,105 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
         event.preventDefault();
         act(event);
       };
-    const nudge = (direction: 1 | -1, amount: number, alone: boolean) =>
+    const frame = scene ? TICKS_PER_SECOND / scene.fps : 1;
+    /** What keys on the stage act on: chosen layers that are not locked. */
+    const heldLayers = (): string[] =>
+      scene
+        ? outermost(scene.scene, chosenLayers(useView.getState())).filter((id) => {
+            const layer = scene.scene.layers[id];
+            return layer && !layer.locked && layer.kind !== 'effect';
+          })
+        : [];
+    const ownValue = (id: string, property: Property): number => {
+      const staged = scene?.layers.get(id);
+      if (!staged) return 0;
+      return staged.tracks[property] ? sample(staged.tracks[property], useView.getState().tick) : restValue(staged.layer, property);
+    };
+    const chosenKeys = () => (scene ? useView.getState().keys.flatMap((path) => keyAt(scene, path) ?? []) : []);
+    const nudge = (dx: number, dy: number, alone: boolean) =>
       single(() => {
-        const { line, layer, last } = useView.getState();
-        if (last === 'cue' && scene) {
+        const { line, last, tick, recording } = useView.getState();
+        if (!scene) return;
+        if (last === 'cue') {
           const cues = chosenCues(useView.getState()).filter((id) => scene.scene.cues[id]);
-          if (cues.length) run('Nudge a cue', moveCues(scene.id, cues, (direction * amount * TICKS_PER_SECOND) / scene.fps));
-        } else if (last === 'layer' && layer && scene) {
-          const { tick } = useView.getState();
-          for (const id of outermost(scene.scene, chosenLayers(useView.getState()))) {
-            const staged = scene.layers.get(id);
-            if (!staged || staged.layer.locked || staged.layer.kind === 'effect') continue;
-            // Moves lie on top of the layer's own place: only that is nudged.
-            const own = staged.tracks.x ? sample(staged.tracks.x, tick) : restValue(staged.layer, 'x');
-            run('Nudge', setProperty(scene.id, id, { x: own + direction * amount }, tick, newKey));
-          }
-        } else if (last === 'line' && line && scene) run('Move a line', moveLine(scene.id, line, (direction * amount * TICKS_PER_SECOND) / scene.fps, { alone }));
+          if (cues.length && dx) run('Nudge a cue', moveCues(scene.id, cues, dx * frame));
+        } else if (last === 'key') {
+          const keys = chosenKeys();
+          if (keys.length && dx)
+            run(
+              'Nudge keys',
+              moveKeys(
+                scene.id,
+                keys.map(({ ref }) => ref),
+                dx * frame,
+              ),
+            );
+        } else if (last === 'layer') {
+          const ids = heldLayers();
+          // Moves lie on top of the layer's own place: only that is nudged.
+          if (ids.length)
+            run(
+              'Nudge',
+              moveLayers(
+                scene.id,
+                ids.map((id) => ({ id, dx, dy, at: { x: ownValue(id, 'x'), y: ownValue(id, 'y') } })),
+                tick,
+                newKey,
+                recording,
+              ),
+            );
+        } else if (last === 'line' && line && dx) run('Move a line', moveLine(scene.id, line, dx * frame, { alone }));
+      });
+    /** Sets properties of all that is chosen on the stage, each from its own. */
+    const each = (label: string, make: (id: string) => PropertyValues) =>
+      single(() => {
+        const ids = heldLayers();
+        const { tick, recording, last } = useView.getState();
+        if (!scene || !ids.length || (last !== 'layer' && last !== 'key')) return;
+        run(label, (draft) => {
+          for (const id of ids) setProperty(scene.id, id, make(id), tick, newKey, recording)(draft);
+        });
+      });
+    const thousandth = (value: number): number => Math.round(value * 1000) / 1000;
+    const sized = (factor: number) => each('Size', (id) => ({ scaleX: thousandth(ownValue(id, 'scaleX') * factor), scaleY: thousandth(ownValue(id, 'scaleY') * factor) }));
+    const turned = (by: number) => each('Turn', (id) => ({ angleDeg: ownValue(id, 'angleDeg') + by }));
+    const layerAct = (name: 'flip' | 'group' | 'ungroup' | 'forward' | 'back' | 'eye' | 'lock' | 'solo') =>
+      single(() => {
+        if (scene && useView.getState().last === 'layer') rowActions(scene, chosenLayers(useView.getState()))[name]();
+      });
+    const ease = (name: (typeof EASES)[number]) =>
+      single(() => {
+        const keys = chosenKeys();
+        if (scene && keys.length)
+          run(
+            'Ease keys',
+            easeKeys(
+              scene.id,
+              keys.map(({ ref }) => ref),
+              name,
+            ),
+          );
+      });
+    const zoom = (factor: number) =>
+      single(() => {
+        const { document } = useProduction.getState();
+        if (document) zoomStage(factor, frameSize(document.production.frame));
       });
     const remove = single(() => {
       const { cue, line, layer, last } = useView.getState();
       if (!scene) return;
-      if (last === 'cue' && cue && scene.scene.cues[cue]) {
+      if (last === 'key') {
+        const keys = chosenKeys();
+        if (keys.length)
+          run(
+            keys.length > 1 ? 'Take keys out' : 'Take a key out',
+            deleteKeys(
+              scene.id,
+              keys.map(({ ref }) => ref),
+            ),
+          );
+        view({ keys: [], last: 'layer' });
+      } else if (last === 'cue' && cue && scene.scene.cues[cue]) {
         run(
           'Delete a cue',
           deleteCues(
@@ -124,19 +223,73 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
       Comma: single(() => stepFrames(-1)),
       Period: single(() => stepFrames(1)),
       Home: single(() => seek(0)),
-      ArrowLeft: nudge(-1, 1, false),
-      ArrowRight: nudge(1, 1, false),
-      'Shift+ArrowLeft': nudge(-1, 10, false),
-      'Shift+ArrowRight': nudge(1, 10, false),
-      'Alt+ArrowLeft': nudge(-1, 1, true),
-      'Alt+ArrowRight': nudge(1, 1, true),
+      ArrowLeft: nudge(-1, 0, false),
+      ArrowRight: nudge(1, 0, false),
+      ArrowUp: nudge(0, -1, false),
+      ArrowDown: nudge(0, 1, false),
+      'Shift+ArrowLeft': nudge(-10, 0, false),
+      'Shift+ArrowRight': nudge(10, 0, false),
+      'Shift+ArrowUp': nudge(0, -10, false),
+      'Shift+ArrowDown': nudge(0, 10, false),
+      'Alt+ArrowLeft': nudge(-1, 0, true),
+      'Alt+ArrowRight': nudge(1, 0, true),
+      'Alt+ArrowUp': layerAct('forward'),
+      'Alt+ArrowDown': layerAct('back'),
+      '+': sized(1.01),
+      'Shift++': sized(1.1),
+      '=': sized(1.01),
+      '-': sized(1 / 1.01),
+      'Shift+_': sized(1 / 1.1),
+      '[': turned(-1),
+      ']': turned(1),
+      'Shift+{': turned(-10),
+      'Shift+}': turned(10),
+      x: layerAct('flip'),
+      g: layerAct('group'),
+      'Shift+G': layerAct('ungroup'),
+      'Shift+E': layerAct('eye'),
+      'Shift+L': layerAct('lock'),
+      'Shift+S': layerAct('solo'),
+      'Shift+R': single(() => view({ recording: !useView.getState().recording })),
+      b: single(() => view({ door: !useView.getState().door })),
+      c: single(() => {
+        const { keys, curve } = useView.getState();
+        const [first] = keys.flatMap((path) => (scene ? (keyAt(scene, path) ?? []) : []));
+        view({ curve: curve ? undefined : first && { layer: first.layer, property: first.ref.property } });
+      }),
+      1: ease('both'),
+      2: ease('in'),
+      3: ease('out'),
+      4: ease('linear'),
+      5: ease('hold'),
+      z: zoom(1.25),
+      'Shift+Z': zoom(0.8),
+      0: single(() => view({ looked: undefined })),
+      '$mod+KeyA': single(() => {
+        const all = scene ? childrenOf(scene.scene, undefined).filter(([, layer]) => !layer.hidden && !layer.locked && layer.kind !== 'effect') : [];
+        const last = all.at(-1)?.[0];
+        if (last === undefined) return;
+        choose({ kind: 'layer', id: last });
+        view({ layers: all.map(([id]) => id) });
+      }),
       Delete: remove,
       Backspace: remove,
       '$mod+KeyC': single(() => {
         const cues = chosenCues(useView.getState());
-        if (cues.length) copied = cues;
+        const keys = chosenKeys();
+        if (useView.getState().last === 'key' && keys.length) [copiedKeys, copied] = [keys.map(({ ref }) => ref), []];
+        else if (cues.length) [copied, copiedKeys] = [cues, []];
       }),
-      '$mod+KeyV': single(() => again(copied, useView.getState().tick)),
+      '$mod+KeyV': single(() => {
+        const { tick, layer } = useView.getState();
+        if (!scene || !copiedKeys.length) return again(copied, tick);
+        const there = copiedKeys.filter(({ of, property, key }) => {
+          const keys = scene.scene.layers[of.layer ?? '']?.keys as Record<string, Record<string, unknown>> | undefined;
+          return keys?.[property]?.[key];
+        });
+        const onto = layer !== undefined && scene.scene.layers[layer] ? layerKeys(layer) : undefined;
+        if (there.length) run('Copy keys', copyKeys(scene.id, there, tick, newKey, onto));
+      }),
       '$mod+KeyD': single(() => {
         const cues = chosenCues(useView.getState());
         again(cues, Math.max(...cues.map((id) => scene?.resolved.cues.get(id)?.end ?? 0)));
@@ -153,7 +306,21 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
         const box = document.querySelector(`[data-word="${word.id}"]`)?.getBoundingClientRect();
         view({ hanging: { line: line.id, word: word.id, x: box?.left ?? window.innerWidth / 2, y: box?.bottom ?? window.innerHeight / 2 } });
       }),
-      Escape: () => view({ hanging: undefined }),
+      Escape: (event) => {
+        if (event.defaultPrevented) return;
+        const state = useView.getState();
+        // One level at a time: what is open, then the group that was entered, then what is chosen.
+        if (state.hanging) view({ hanging: undefined });
+        else if (state.door) view({ door: false });
+        else if (state.curve) view({ curve: undefined });
+        else if (takesKeys(event.target)) return;
+        else if (state.entered !== undefined) {
+          const { entered } = state;
+          view({ entered: scene?.scene.layers[entered]?.parent });
+          choose({ kind: 'layer', id: entered });
+        } else if (state.keys.length) view({ keys: [], last: 'layer' });
+        else choose(undefined);
+      },
       'Shift+?': single(() => view({ help: true })),
     });
   }, [scene]);

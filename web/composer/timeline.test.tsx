@@ -79,16 +79,32 @@ afterEach(() => {
 describe('a cue on its lane', () => {
   it('is moved by a drag, shown while it is dragged, and is one step of undo', async () => {
     show();
+    // With Alt it is drawn to nothing.
     pointer('pointerDown', bar(), 300);
-    pointer('pointerMove', bar(), 320);
+    pointer('pointerMove', bar(), 320, { altKey: true });
     await frame();
     expect(cue().start.offset).toBe(0);
-    expect(useProduction.getState().preview?.scenes[made.scene]?.cues[CUE]?.start.offset).toBe(20 * TICKS_IN_PIXEL);
-    pointer('pointerUp', bar(), 320);
-    expect(cue().start.offset).toBe(20 * TICKS_IN_PIXEL);
+    const moved = useProduction.getState().preview?.scenes[made.scene]?.cues[CUE]?.start.offset as number;
+    // To the frame that is nearest.
+    expect(Math.abs(moved - 20 * TICKS_IN_PIXEL)).toBeLessThanOrEqual(1000);
+    pointer('pointerUp', bar(), 320, { altKey: true });
+    expect(cue().start.offset).toBe(moved);
     expect(useProduction.getState().log).toHaveLength(1);
     await act(() => undo());
     expect(cue().start.offset).toBe(0);
+  });
+  it('is drawn to a word that its start comes near, which a line over all lanes shows', async () => {
+    show();
+    const at = starts().words;
+    const [from, to] = [at.get(words[1] as string) as number, at.get(words[3] as string) as number];
+    pointer('pointerDown', bar(), 300);
+    pointer('pointerMove', bar(), 300 + (to - from) / TICKS_IN_PIXEL + 3);
+    await frame();
+    expect(useView.getState().snap).toBe(to);
+    expect(document.querySelector('[data-snap-line]')).toBeTruthy();
+    pointer('pointerUp', bar(), 300 + (to - from) / TICKS_IN_PIXEL + 3);
+    expect(cue().start.offset).toBe(to - from);
+    expect(useView.getState().snap).toBeUndefined();
   });
   it('stays where it was when the drag is given up with Esc', async () => {
     show();

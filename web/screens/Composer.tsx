@@ -8,29 +8,30 @@ import { addSceneAfter } from '#core/edit/create';
 import { overlapsOf } from '#core/schedule/lines';
 import { STYLES } from '#core/stage/styles/index';
 import { inOrder } from '#core/time/order';
-import { ticksPerFrame } from '#core/time/ticks';
 import { FilmMusic } from '../composer/FilmMusic.tsx';
 import { type PlacedScene, useFilm } from '../composer/film.ts';
 import { HangMenu } from '../composer/HangMenu.tsx';
-import { HEAD_WIDTH } from '../composer/Lanes.tsx';
-import { LineCard } from '../composer/LineCard.tsx';
-import { OnStage } from '../composer/OnStage.tsx';
+import { Inspector } from '../composer/Inspector.tsx';
 import { ShortcutsDialog } from '../composer/ShortcutsDialog.tsx';
 import { Shots } from '../composer/Shots.tsx';
+import { StageDoor } from '../composer/StageDoor.tsx';
 import { StageView } from '../composer/StageView.tsx';
 import { useShortcuts } from '../composer/shortcuts.ts';
 import { Timeline } from '../composer/Timeline.tsx';
+import { Tree } from '../composer/Tree.tsx';
 import { seek, soundLevel, stop, togglePlay } from '../composer/transport.ts';
+import { useFrames } from '../composer/useFrames.ts';
 import { makeId } from '../ids.ts';
 import { GapsMenu } from '../script/GapsMenu.tsx';
 import { stage } from '../stage/client.ts';
 import { useAnalyses } from '../state/analyses.ts';
 import { useOpened } from '../state/opened.ts';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
-import { choose, useView, view } from '../state/view.ts';
+import { choose, LEFT, useView, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Check, Choice, Slider } from '../ui/fields.tsx';
 import { Button, IconButton } from '../ui/parts.tsx';
+import { useDrag } from '../ui/useDrag.ts';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
 
@@ -41,8 +42,6 @@ export function Composer() {
   const problem = useProduction((state) => state.problem);
   const found = useFilm();
   const playing = useView((state) => state.playing);
-  const throughCamera = useView((state) => state.throughCamera);
-  const recording = useView((state) => state.recording);
   const analyses = useAnalyses((state) => state.byHash);
 
   const lost = useOpened(production, sceneParam, found);
@@ -50,21 +49,7 @@ export function Composer() {
     if (!found) return;
     stage().show(found.document, analyses);
   }, [found, analyses]);
-  // Frames are asked for outside of React: a playing film renders no component anew.
-  useEffect(() => {
-    if (!found) return;
-    const frame = ticksPerFrame(found.film.fps);
-    let shown = -1;
-    const editing = (!playing || recording) && !throughCamera;
-    const show = (tick: number): void => {
-      const at = Math.floor((tick + 1) / frame) * frame;
-      if (at === shown) return;
-      shown = at;
-      stage().draw({ kind: 'draw', scene: found.scene.id, tick: at, wholeSet: editing, captions: !editing, boxes: editing });
-    };
-    show(useView.getState().tick);
-    return useView.subscribe((state) => show(state.tick));
-  }, [found, playing, recording, throughCamera]);
+  useFrames(found, playing);
   const toPlay = found !== undefined && search.has('play');
   useEffect(() => {
     if (!toPlay) return;
@@ -103,47 +88,81 @@ const Loading = () => (
   <div className="flex h-full flex-col" aria-busy="true">
     <div className="h-11 border-b border-line bg-paper" />
     <div className="flex flex-1">
-      <div className="w-[152px] bg-bench" />
+      <div className="w-[208px] bg-bench" />
       <div className="flex-1 bg-deep p-10">
-        <div className="mx-auto h-full max-w-[608px] rounded bg-deep-2" />
+        <div className="mx-auto h-full max-w-[576px] rounded bg-deep-2" />
       </div>
-      <div className="w-[336px] bg-paper" />
+      <div className="w-[320px] bg-paper" />
     </div>
-    <div className="h-[350px] border-t border-line bg-paper" />
+    <div className="h-[402px] border-t border-line bg-paper" />
   </div>
 );
 
 /** Sizes of the panels, pixels. */
-const CARD = { least: 280, first: 336, most: 480 } as const;
-const STAGE = { least: 240, most: 520, first: () => Math.min(520, Math.max(240, window.innerHeight - 426)) } as const;
+const CARD = { least: 280, first: 320, most: 480 } as const;
+const STAGE = { least: 240, most: 560, first: () => Math.min(560, Math.max(240, window.innerHeight - 446)) } as const;
 const TIMELINE_LEAST = 160;
 
-/** Stage and card above the timeline; the edges between them are dragged, or moved by arrow keys. */
+/** Tree, stage and inspector above the timeline; the edges between them are dragged, or moved by arrow keys. */
 function Body({ scene }: { scene: PlacedScene }) {
+  const left = useView((state) => state.left);
   return (
     <Group orientation="vertical" className="min-h-0 flex-1">
       <Panel defaultSize={STAGE.first()} minSize={STAGE.least} maxSize={STAGE.most} groupResizeBehavior="preserve-pixel-size">
         <div className="flex h-full">
-          <div className="w-[152px] shrink-0 border-r border-line">
-            <OnStage scene={scene} />
+          <div className="relative shrink-0 border-r border-line" style={{ width: left }}>
+            <Tree scene={scene} />
+            <LeftEdge />
           </div>
           <Group orientation="horizontal" className="min-w-0 flex-1">
             <Panel className="flex min-w-0 bg-deep">
               <Shots scene={scene} />
               <StageView scene={scene} />
             </Panel>
-            <Separator aria-label="Width of the card" className="edge-handle -mx-1 w-2" />
+            <Separator aria-label="Width of the inspector" className="edge-handle -mx-1 w-2" />
             <Panel defaultSize={CARD.first} minSize={CARD.least} maxSize={CARD.most} groupResizeBehavior="preserve-pixel-size">
-              <LineCard scene={scene} />
+              <Inspector scene={scene} />
             </Panel>
           </Group>
         </div>
       </Panel>
       <Separator aria-label="Height of the stage" className="edge-handle -my-1 h-2" />
-      <Panel minSize={TIMELINE_LEAST} className="flex flex-col">
+      <Panel minSize={TIMELINE_LEAST} className="relative flex flex-col">
         <Timeline scene={scene} />
+        <StageDoor />
       </Panel>
     </Group>
+  );
+}
+
+/** The edge between the tree with its lanes' heads and everything else. */
+function LeftEdge() {
+  const left = useView((state) => state.left);
+  const within = (next: number): number => Math.min(LEFT.most, Math.max(LEFT.least, Math.round(next)));
+  const drag = useDrag<number>({
+    start: () => left,
+    move: (base, { dx }) => view({ left: within(base + dx) }),
+    end: (base, { dx }) => view({ left: within(base + dx) }),
+    cancel: (base) => view({ left: base }),
+    nudge: (dx) => {
+      view({ left: within(useView.getState().left + dx * 4) });
+      return dx !== 0;
+    },
+    slack: 0,
+  });
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a rule cannot be dragged
+    <div
+      role="separator"
+      aria-orientation="vertical"
+      aria-label="Width of the tree"
+      aria-valuenow={left}
+      aria-valuemin={LEFT.least}
+      aria-valuemax={LEFT.most}
+      tabIndex={0}
+      className="edge-handle !absolute top-0 -right-1 bottom-0 w-2 cursor-col-resize touch-none"
+      {...drag}
+    />
   );
 }
 
@@ -156,14 +175,15 @@ function Status({ scene }: { scene: PlacedScene }) {
   const index = scenes.findIndex(([id]) => id === scene.id);
   const overlaps = overlapsOf(scene.lines).length;
   const long = scene.lines.filter((line) => (line.gap ?? 0) > LONG_GAP).length;
-  const room = window.innerWidth - HEAD_WIDTH;
+  const left = useView((state) => state.left);
+  const room = window.innerWidth - left;
   const goTo = (id: string): void => {
     choose(undefined);
     view({ scene: id, tick: 0 });
     void navigate(`/p/${document_.production.id}/scenes/${id}`);
   };
   return (
-    <footer className="flex h-[30px] shrink-0 items-center gap-4 border-t border-line bg-bench px-3 text-[12px] text-ink-2">
+    <footer className="flex h-[28px] shrink-0 items-center gap-4 border-t border-line bg-bench px-3 text-[12px] text-ink-2">
       <span className="flex items-center gap-1">
         <Choice
           label="Scene"

@@ -1,5 +1,7 @@
 import { create } from 'zustand';
 import type { LayerBox } from '#core/stage/boxes';
+import type { View } from '#core/stage/frame';
+import type { Cover } from '../workers/stage.worker.ts';
 import { stage } from './client.ts';
 
 interface StageBoxes {
@@ -14,6 +16,45 @@ const useStageBoxes = create<StageBoxes>(() => ({ scene: undefined, boxes: [] })
 export const hearBoxes = (): void => {
   stage().onBoxes = (scene, boxes) => useStageBoxes.setState({ scene, boxes });
 };
+
+/** Cells across of the coarse picture that tells what the pointer is over. */
+const COVER_CELLS = 192;
+/** The stage has been at rest so long before it is asked what covers it, milliseconds. */
+const REST = 60;
+
+let cover: (Cover & { readonly scene: string; readonly tick: number }) | undefined;
+let resting: ReturnType<typeof setTimeout> | undefined;
+
+/** Told of each frame that is shown to be edited: once it rests, what covers what is found out. */
+export function coverAt(scene: string, tick: number, view: View | undefined): void {
+  cover = undefined;
+  clearTimeout(resting);
+  resting = setTimeout(
+    () =>
+      void stage()
+        .cover(scene, tick, COVER_CELLS, view)
+        .then((found) => (cover = { ...found, scene, tick })),
+    REST,
+  );
+}
+
+/** Layers under a place of the picture (shares of its width and height), front first, as they are seen; undefined while that is not known. */
+export function seenAt(scene: string, order: readonly string[], x: number, y: number): string[] | undefined {
+  if (!cover || cover.scene !== scene) return undefined;
+  const { width, height, cells } = cover;
+  const [column, row] = [Math.floor(x * width), Math.floor(y * height)];
+  const at = (id: string): boolean => {
+    const list = cells.get(id);
+    if (!list) return false;
+    for (let dy = -1; dy <= 1; dy++)
+      for (let dx = -1; dx <= 1; dx++) {
+        const [c, r] = [column + dx, row + dy];
+        if (c >= 0 && r >= 0 && c < width && r < height && list[r * width + c]) return true;
+      }
+    return false;
+  };
+  return order.filter(at);
+}
 
 const NONE: readonly LayerBox[] = [];
 

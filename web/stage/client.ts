@@ -1,7 +1,8 @@
-import type { Character, Document } from '#core/document/schema';
+import type { Backdrop, Character, Document, Layer } from '#core/document/schema';
 import type { Analysis } from '#core/speech/analysis';
 import type { LayerBox } from '#core/stage/boxes';
-import type { StageAnswer, StageRequest } from '../workers/stage.worker.ts';
+import type { View } from '#core/stage/frame';
+import type { Cover, StageAnswer, StageRequest } from '../workers/stage.worker.ts';
 
 /** The page's end of the stage worker: sends what changed, asks for frames, never more than one at a time. */
 export class StageClient {
@@ -10,7 +11,7 @@ export class StageClient {
   private sentAnalyses = new Set<string>();
   private busy = false;
   private next: Extract<StageRequest, { kind: 'draw' }> | undefined;
-  private readonly waiting = new Map<string, (answer: ImageBitmap | ArrayBuffer) => void>();
+  private readonly waiting = new Map<string, (answer: ImageBitmap | ArrayBuffer | Cover) => void>();
   private count = 0;
   /** Milliseconds of the last frames, for measuring. */
   readonly times: number[] = [];
@@ -42,6 +43,10 @@ export class StageClient {
         this.waiting.get(answer.id)?.(answer.bitmap);
         this.waiting.delete(answer.id);
         return;
+      case 'cover':
+        this.waiting.get(answer.id)?.(answer.cover);
+        this.waiting.delete(answer.id);
+        return;
       case 'pixels':
         this.waiting.get(answer.id)?.(answer.data);
         this.waiting.delete(answer.id);
@@ -61,7 +66,11 @@ export class StageClient {
     this.post({ kind: 'canvas', canvas: offscreen }, [offscreen]);
   }
 
-  resize(width: number, height: number): void {
+  /** Pixels across that the stage takes on the screen. */
+  shownWidth = 608;
+
+  resize(width: number, height: number, shown = width): void {
+    this.shownWidth = shown;
     this.post({ kind: 'size', width, height });
   }
 
@@ -96,10 +105,10 @@ export class StageClient {
     this.post(request);
   }
 
-  private ask<T extends ImageBitmap | ArrayBuffer>(make: (id: string) => StageRequest): Promise<T> {
+  private ask<T extends ImageBitmap | ArrayBuffer | Cover>(make: (id: string) => StageRequest): Promise<T> {
     const id = String(this.count++);
     return new Promise((resolve) => {
-      this.waiting.set(id, resolve as (answer: ImageBitmap | ArrayBuffer) => void);
+      this.waiting.set(id, resolve as (answer: ImageBitmap | ArrayBuffer | Cover) => void);
       this.post(make(id));
     });
   }
@@ -107,6 +116,10 @@ export class StageClient {
   /** A frame `width` pixels wide, once everything in it is there to be painted. */
   thumb = (scene: string, tick: number, width: number, captions = false): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'thumb', id, scene, tick, width, captions }));
   portrait = (character: Character, size: number, background: string): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'portrait', id, character, size, background }));
+  /** One thing alone, in the middle of its picture. */
+  piece = (layer: Layer, width: number, height: number): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'piece', id, layer, width, height }));
+  /** A backdrop that need not be in any scene. */
+  backdrop = (backdrop: Backdrop, width: number): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'backdrop', id, backdrop, width }));
   /** A scene's backdrop alone, `width` pixels wide. */
   async ground(scene: string, width: number): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
     const buffer = await this.ask<ArrayBuffer>((id) => ({ kind: 'ground', id, scene, width }));
@@ -114,6 +127,8 @@ export class StageClient {
   }
   /** Settles when the stage can paint a picture of one's own. */
   fetched = async (media: string): Promise<void> => void (await this.ask<ArrayBuffer>((id) => ({ kind: 'fetch', id, media })));
+  /** Where each layer of the whole set covers a picture `width` cells wide. */
+  cover = (scene: string, tick: number, width: number, view?: View): Promise<Cover> => this.ask((id) => ({ kind: 'cover', id, scene, tick, width, ...(view ? { view } : {}) }));
   pixels = (scene: string, tick: number, width: number, height: number): Promise<ArrayBuffer> => this.ask((id) => ({ kind: 'pixels', id, scene, tick, width, height }));
 }
 

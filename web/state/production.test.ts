@@ -367,7 +367,8 @@ describe('the open document', () => {
     expect(renderHook(() => useDocument()).result.current).toBe(useProduction.getState().document);
     preview(renameProduction('Dragged'));
     expect(renderHook(() => useDocument()).result.current?.production.title).toBe('Dragged');
-    expect(renderHook(() => useOpenDocument()).result.current.production.title).toBe(made.document.production.title);
+    expect(renderHook(() => useOpenDocument()).result.current.production.title).toBe('Dragged');
+    expect(useProduction.getState().document?.production.title).toBe(made.document.production.title);
     useProduction.setState({ document: undefined, preview: undefined });
     expect(() => renderHook(() => useOpenDocument())).toThrow();
     expect(run('Rename', renameProduction('x'))).toBeUndefined();

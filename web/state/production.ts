@@ -49,9 +49,9 @@ export const useProduction = create<ProductionState>(() => NOTHING);
 /** The document that screens show: what is being dragged, else what is edited. */
 export const useDocument = (): Document | undefined => useProduction((state) => state.preview ?? state.document);
 
-/** The document of the open production, in what is only shown while one is open. */
+/** The document that is shown of the open production, in what is only shown while one is open. */
 export function useOpenDocument(): Document {
-  const document = useProduction((state) => state.document);
+  const document = useDocument();
   if (!document) throw new Error('No production is open.');
   return document;
 }

@@ -18,12 +18,12 @@ interface ViewState {
   readonly layer: string | undefined;
   /** Layers chosen together, `layer` among them; of another `layer` they say nothing. */
   readonly layers: readonly string[];
-  /** What is dragged on the stage while the scene plays is written down as keys. */
+  /** The record key is on: whatever is dragged, turned or typed writes keys at the playhead; while the scene plays, along it. */
   readonly recording: boolean;
   /** A mouth shape that comes from the voice, looked at in its card; ticks of the scene. */
   readonly shape: { readonly layer: string; readonly shape: MouthShape; readonly start: number; readonly end: number } | undefined;
   /** What was chosen last, as long as it is shown as chosen: Delete and the arrow keys act on it. */
-  readonly last: Selection['kind'] | undefined;
+  readonly last: Selection['kind'] | 'key' | undefined;
   /** Pixels a second on ribbon and lanes. */
   readonly zoom: number;
   /** Cues follow their words when a line moves. */
@@ -31,12 +31,39 @@ interface ViewState {
   /** The stage shows the shot instead of the whole set. */
   readonly throughCamera: boolean;
   /** The word from which a cue is being hung, with the lane's kind if it was dragged there. */
-  readonly hanging: { readonly line: string; readonly word: string; readonly x: number; readonly y: number; readonly kind?: string; readonly layer?: string } | undefined;
+  readonly hanging:
+    | { readonly line: string; readonly word: string; readonly x: number; readonly y: number; readonly kind?: string; readonly layer?: string; readonly at?: number }
+    | undefined;
   /** Changes when threads shall sway. */
   readonly sway: number;
   /** The list of keys is open. */
   readonly help: boolean;
+  /** Pixels of the column with the tree and, below it, the heads of lanes. */
+  readonly left: number;
+  /** Layers that were opened (true) or folded by hand, in the tree and on lanes. */
+  readonly folds: Readonly<Record<string, boolean>>;
+  /** Where what is dragged has snapped to, ticks: shown as a line over all lanes. */
+  readonly snap: number | undefined;
+  /** Keys that are chosen, by their ways (`keyPath`). */
+  readonly keys: readonly string[];
+  /** The property whose curve is open. */
+  readonly curve: { readonly layer: string; readonly property: string } | undefined;
+  /** The stage door is open. */
+  readonly door: boolean;
+  /** The layer that is only tried on the stage. */
+  readonly tried: string | undefined;
+  /** What of the set the stage shows while it is edited; the frame if left out. */
+  readonly looked: { readonly x: number; readonly y: number; readonly width: number } | undefined;
+  /** The group whose things are taken hold of one by one on the stage. */
+  readonly entered: string | undefined;
+  /** Lines over the stage that titles and faces should keep inside. */
+  readonly guides: boolean;
+  /** Neighbouring keys of the chosen layer are shown faintly. */
+  readonly ghosts: boolean;
 }
+
+/** Widths of the left column, pixels. */
+export const LEFT = { least: 180, first: 208, most: 320 } as const;
 
 export const useView = create<ViewState>(() => ({
   scene: undefined,
@@ -56,6 +83,17 @@ export const useView = create<ViewState>(() => ({
   hanging: undefined,
   sway: 0,
   help: false,
+  left: LEFT.first,
+  folds: {},
+  snap: undefined,
+  keys: [],
+  curve: undefined,
+  door: false,
+  tried: undefined,
+  looked: undefined,
+  entered: undefined,
+  guides: false,
+  ghosts: true,
 }));
 
 export const view = useView.setState;
@@ -65,7 +103,7 @@ export const view = useView.setState;
  * and shows whose it is.
  */
 export function choose(selection: Selection | undefined): void {
-  const none = { cue: undefined, together: [], layer: undefined, layers: [], shape: undefined, last: selection?.kind };
+  const none = { cue: undefined, together: [], layer: undefined, layers: [], keys: [], shape: undefined, last: selection?.kind };
   if (!selection) view({ ...none, line: undefined });
   else if (selection.kind === 'line') view({ ...none, line: selection.id });
   else if (selection.kind === 'layer') view({ ...none, line: undefined, layer: selection.id });
@@ -84,6 +122,14 @@ export function chooseLayer(id: string, added: boolean): void {
     const layers = chosen.filter((one) => one !== id);
     view({ layer: layers.at(-1), layers });
   }
+}
+
+/** Chooses a key of a layer by its way; added, this one too, or no longer. The layer stays the chosen one. */
+export function chooseKey(layer: string, key: string, added: boolean): void {
+  const { keys, layer: before } = useView.getState();
+  const kept = added && before === layer ? keys : [];
+  const next = kept.includes(key) ? kept.filter((one) => one !== key) : [...kept, key];
+  view({ layer, layers: [], cue: undefined, together: [], line: undefined, shape: undefined, keys: next, last: next.length ? 'key' : 'layer' });
 }
 
 /** All cues that are chosen. */

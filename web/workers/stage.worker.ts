@@ -1,4 +1,5 @@
-import type { Character, Document } from '#core/document/schema';
+import type { Backdrop, Character, Document, Layer } from '#core/document/schema';
+import type { Picture } from '#core/draw/picture';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { posed } from '#core/figure/pose';
@@ -7,11 +8,14 @@ import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
 import type { Surface } from '#core/paint/surface';
 import { type SceneSchedule, sceneSchedule } from '#core/schedule/schedule';
+import type { StagedLayer } from '#core/schedule/staged';
 import type { Analysis } from '#core/speech/analysis';
 import { backdropNodes } from '#core/stage/backdrop';
 import { type LayerBox, layerBoxes } from '#core/stage/boxes';
+import { type Editing, planeOf, withEditing } from '#core/stage/editing';
 import { evaluate, layOutCaptions } from '#core/stage/evaluate';
-import { frameSize, viewMatrix } from '#core/stage/frame';
+import { frameSize, type View, viewMatrix } from '#core/stage/frame';
+import { drawnKind } from '#core/stage/layers/index';
 import engineUrl from '../../core/paint/engine.wasm?url';
 import { StageResources } from '../stage/resources.ts';
 
@@ -25,8 +29,23 @@ export type StageRequest =
       readonly scenes?: Record<string, Document['scenes'][string] | undefined>;
     }
   | { readonly kind: 'analyses'; readonly analyses: readonly (readonly [string, Analysis])[] }
-  | { readonly kind: 'draw'; readonly scene: string; readonly tick: number; readonly wholeSet: boolean; readonly captions: boolean; readonly boxes?: boolean }
+  | {
+      readonly kind: 'draw';
+      readonly scene: string;
+      readonly tick: number;
+      readonly wholeSet: boolean;
+      readonly captions: boolean;
+      readonly boxes?: boolean;
+      /** What is looked at instead of the frame. */
+      readonly view?: View;
+      readonly editing?: Editing;
+    }
+  /** Where each layer covers the picture, coarsely: what the pointer is over. */
+  | { readonly kind: 'cover'; readonly id: string; readonly scene: string; readonly tick: number; readonly view?: View; readonly width: number }
   | { readonly kind: 'thumb'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly captions: boolean }
+  /** One thing alone, as large as its picture allows. */
+  | { readonly kind: 'piece'; readonly id: string; readonly layer: Layer; readonly width: number; readonly height: number }
+  | { readonly kind: 'backdrop'; readonly id: string; readonly backdrop: Backdrop; readonly width: number }
   | { readonly kind: 'portrait'; readonly id: string; readonly character: Character; readonly size: number; readonly background: string }
   /** Brings a picture of one's own near; answered when it can be painted. */
   | { readonly kind: 'fetch'; readonly id: string; readonly media: string }
@@ -45,7 +64,15 @@ export type StageAnswer =
     }
   | { readonly kind: 'picture'; readonly id: string; readonly bitmap: ImageBitmap }
   | { readonly kind: 'pixels'; readonly id: string; readonly data: ArrayBuffer }
+  | { readonly kind: 'cover'; readonly id: string; readonly cover: Cover }
   | { readonly kind: 'problem'; readonly sentence: string };
+
+/** For each layer the cells of a coarse picture that it covers: 1 where it is seen. */
+export interface Cover {
+  readonly width: number;
+  readonly height: number;
+  readonly cells: ReadonlyMap<string, Uint8Array>;
+}
 
 let canvas: OffscreenCanvas | undefined;
 let visible: OffscreenCanvasRenderingContext2D | undefined;
@@ -73,9 +100,12 @@ function scheduled(id: string): SceneSchedule | undefined {
   return part && document.production && resources.fonts.caption.length ? sceneSchedule(document as Document, part, resources.analysis) : undefined;
 }
 
-function pictureOf(id: string, tick: number, wholeSet: boolean, captions: boolean) {
+function pictureOf(id: string, tick: number, wholeSet: boolean, captions: boolean, view?: View, editing?: Editing) {
   const scene = scheduled(id);
-  return scene && evaluate(document as Document, scene, tick, resources.fonts, { wholeSet, captions, solo: wholeSet });
+  if (!scene) return undefined;
+  const options = { wholeSet, captions, solo: wholeSet, ...(view ? { view } : {}) };
+  const picture = evaluate(document as Document, scene, tick, resources.fonts, options);
+  return editing ? withEditing(picture, editing, document as Document, scene, resources.fonts, options) : picture;
 }
 
 /** Where everything lies at a tick, for whoever takes hold of it. */
@@ -100,7 +130,7 @@ function layOutAhead(): void {
 function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
   last = request;
   const started = performance.now();
-  const picture = canvas && visible && brush && pictureOf(request.scene, request.tick, request.wholeSet, request.captions);
+  const picture = canvas && visible && brush && pictureOf(request.scene, request.tick, request.wholeSet, request.captions, request.view, request.editing);
   const evaluateMs = performance.now() - started;
   let share = 0;
   if (picture && canvas && visible && brush) {
@@ -155,6 +185,24 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     resources.know(request.analyses);
   },
   draw,
+  async cover({ id, scene, tick, view, width }) {
+    const own = await engine;
+    const picture = pictureOf(scene, tick, true, false, view);
+    const part = document.scenes?.[scene];
+    const cells = new Map<string, Uint8Array>();
+    const height = picture ? Math.round((width * picture.height) / picture.width) : 0;
+    for (const layer of Object.keys(picture && part ? part.layers : {})) {
+      const plane = picture && planeOf(picture.planes, layer);
+      if (!plane || !picture) continue;
+      const surface = paintFully(own, { width: picture.width, height: picture.height, planes: [plane] }, width, height);
+      const pixels = surface.pixels();
+      surface.dispose();
+      const covered = new Uint8Array(width * height);
+      for (let n = 0; n < covered.length; n++) covered[n] = (pixels[n * 4 + 3] as number) > COVERS ? 1 : 0;
+      cells.set(layer, covered);
+    }
+    self.postMessage({ kind: 'cover', id, cover: { width, height, cells } } satisfies StageAnswer);
+  },
   async thumb({ id, scene, tick, width, captions }) {
     await resources.letters;
     const picture = pictureOf(scene, tick, false, captions);
@@ -190,6 +238,29 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     };
     answerPicture(id, paintFully(await engine, picture, size, size));
   },
+  async piece({ id, layer, width, height }) {
+    await resources.letters;
+    const own = await engine;
+    const paint = (): Surface => paintFully(own, pieceOf(layer, width, height), width, height);
+    const at = paint();
+    if (!resources.waiting) return answerPicture(id, at);
+    at.dispose();
+    await resources.arrived();
+    answerPicture(id, paint());
+  },
+  async backdrop({ id, backdrop, width }) {
+    const own = await engine;
+    const shape = document.production?.frame ?? '16:9';
+    const frame = frameSize(shape);
+    const { nodes, background } = backdropNodes(backdrop, shape);
+    const picture = { ...frame, background, planes: [{ id: 'all', view: viewMatrix({ x: 0, y: 0, width: frame.width }, shape), nodes }] };
+    const paint = (): Surface => paintFully(own, picture, width, Math.round((width * frame.height) / frame.width));
+    const at = paint();
+    if (!resources.waiting) return answerPicture(id, at);
+    at.dispose();
+    await resources.arrived();
+    answerPicture(id, paint());
+  },
   async ground({ id, scene, width }) {
     const part = document.scenes?.[scene];
     if (!part || !document.production) return;
@@ -221,6 +292,23 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     self.postMessage({ kind: 'pixels', id, data: data.buffer } satisfies StageAnswer, { transfer: [data.buffer] });
   },
 };
+
+/** So opaque (of 255) a layer covers what is below it, for whoever points at it. */
+const COVERS = 90;
+/** The ground of small pictures: the interface's own `bench`. */
+const PIECE_GROUND = '#eaf2f0';
+const PIECE_MARGIN = 0.08;
+
+/** A layer by itself, in the middle of its picture. */
+function pieceOf(layer: Layer, width: number, height: number): Picture {
+  const staged = { id: 'piece', layer, start: 0, end: 1, tracks: {}, colours: {}, path: undefined, effects: [] } as StagedLayer;
+  const kind = drawnKind(layer.kind);
+  const around = { fonts: resources.fonts };
+  const box = kind?.box(staged as never, 0, around) ?? { left: -1, top: -1, right: 1, bottom: 1 };
+  const scale = (1 - 2 * PIECE_MARGIN) * Math.min(width / (box.right - box.left || 1), height / (box.bottom - box.top || 1));
+  const view = [scale, 0, 0, scale, width / 2 - ((box.left + box.right) / 2) * scale, height / 2 - ((box.top + box.bottom) / 2) * scale] as const;
+  return { width, height, background: PIECE_GROUND, planes: [{ id: 'piece', view, nodes: kind?.nodes(staged as never, 0, around) ?? [] }] };
+}
 
 function answerPicture(id: string, surface: Surface): void {
   const flat = new OffscreenCanvas(surface.width, surface.height);

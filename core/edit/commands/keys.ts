@@ -94,6 +94,13 @@ export const moveKeys =
     }
   };
 
+/** The value of one key; where and how it goes on stays. */
+export const setKeyValue =
+  (scene: string, ref: KeyRef, value: number | string): Recipe =>
+  (draft) => {
+    keyOf(sceneOf(draft, scene), ref).value = value;
+  };
+
 /** How the value goes on from keys. */
 export const easeKeys =
   (scene: string, refs: readonly KeyRef[], ease: Ease): Recipe =>

@@ -39,16 +39,16 @@ export type PropertyValues = { readonly [P in Property]?: number } & { readonly 
 
 /**
  * Sets properties: the rest value where there are no keys, else a key at `at` (ticks of the scene); a key within half a
- * frame of it is replaced. `makeId` names new keys.
+ * frame of it is replaced. `makeId` names new keys. `keying`: a key in any case.
  */
 export const setProperty =
-  (scene: string, layerId: string, values: PropertyValues, at: number, makeId: () => string): Recipe =>
+  (scene: string, layerId: string, values: PropertyValues, at: number, makeId: () => string, keying = false): Recipe =>
   (draft) => {
     const target = sceneOf(draft, scene);
     const layer = layerIn(target, layerId);
     for (const [property, value] of Object.entries(values) as [string, number | string][]) {
       const keys = layer.keys?.[property];
-      if (keys && Object.keys(keys).length) keyAtPlayhead(target, layerKeys(layerId), property, at, value, draft.production.fps, makeId);
+      if (keying || (keys && Object.keys(keys).length)) keyAtPlayhead(target, layerKeys(layerId), property, at, value, draft.production.fps, makeId);
       else Object.assign(layer, { [property]: value });
     }
   };
@@ -218,6 +218,29 @@ export const ungroup =
     const own = [group.keys && 'keys', group.mask && 'mask', group.effects && 'effects', (group.enter || group.exit) && 'coming and going'].filter(Boolean);
     removeLayers(scene, [groupId])(draft);
     return own.length ? `The group’s ${own.join(', ')} went with it.` : undefined;
+  };
+
+/** How far a copy stands beside what it was made from, stage units. */
+const COPY_ASIDE = 80;
+
+/** A layer once more with all that is in it, a little aside and right in front of it. Its cues stay with the first one. */
+export const copyLayer =
+  (scene: string, layerId: string, copyId: string, makeId: (kind: 'layer') => string): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    const source = layerIn(target, layerId);
+    const siblings = childrenOf(target, source.parent);
+    const place = siblings.findIndex(([id]) => id === layerId);
+    const ids = new Map(withinOf(target, layerId).map((id) => [id, id === layerId ? copyId : makeId('layer')]));
+    for (const [id, copy] of ids) {
+      const made = JSON.parse(JSON.stringify(layerIn(target, id))) as Layer;
+      if (made.parent !== undefined && ids.has(made.parent)) made.parent = ids.get(made.parent) as string;
+      if (made.mask && 'layer' in made.mask && ids.has(made.mask.layer)) made.mask.layer = ids.get(made.mask.layer) as string;
+      target.layers[copy] = made;
+    }
+    const copy = layerIn(target, copyId);
+    copy.order = orderBetween(source.order, siblings[place + 1]?.[1].order ?? null);
+    if (source.parent === undefined || target.layers[source.parent]?.kind === 'group') carry(target, copyId, [1, 0, 0, 1, COPY_ASIDE, 0]);
   };
 
 /** Mirrors layers left to right, with what they do. */

@@ -32,6 +32,9 @@ function standingBox(nodes: readonly Node[]): OwnBox {
   return { left: -half, top, right: half, bottom: 0 };
 }
 
+/** A prop's box in its own units, standing on y 0. */
+export const propBox = (id: string): OwnBox => propDrawing(id).box;
+
 /** Where a hand takes a prop, in shares of its box: what its anchor becomes when it is held. */
 export function propGrip(id: string): { readonly x: number; readonly y: number } {
   const { left, top, right, bottom } = propDrawing(id).box;

@@ -1,18 +1,12 @@
-import { COLOUR_PROPERTIES, type ColourProperty, isColourProperty, type Property, propertyInfo } from '#core/document/properties';
 import type { Layer } from '#core/document/schema';
-import { layerKeys } from '#core/edit/commands/keys';
-import { changeLayer, type PropertyValues, setProperty } from '#core/edit/commands/layers';
-import { colourAt, type StagedLayer, valueAt } from '#core/schedule/staged';
+import { changeLayer } from '#core/edit/commands/layers';
 import { LAYER_ENTRIES } from '#core/stage/layers/index';
 import type { OwnField } from '#core/stage/layers/kind';
-import { newKey } from '../ids.ts';
-import { preview, run } from '../state/production.ts';
-import { useView } from '../state/view.ts';
+import { run } from '../state/production.ts';
 import { TypedArea } from '../typing/TypedArea.tsx';
 import { Check, NamedChoice } from '../ui/fields.tsx';
 import type { PlacedScene } from './film.ts';
-import { keysIn, WithKeys } from './LayerKeys.tsx';
-import { ColourField, NumberField } from './layerFields.tsx';
+import { NumberField } from './layerFields.tsx';
 
 /** Fields that a kind has by itself, as its own file says. */
 export function OwnFields({ id, layer, scene }: { id: string; layer: Layer; scene: PlacedScene }) {
@@ -41,20 +35,4 @@ function Own({ id, layer, field, scene }: { id: string; layer: Layer; field: Own
       </Check>
     );
   return <NumberField label={field.label} unit="units" value={Number(value)} least={field.least} most={field.most} step={field.step} onTake={set} />;
-}
-
-export function PropertyField({ id, staged, property, scene }: { id: string; staged: StagedLayer; property: Property | ColourProperty; scene: PlacedScene }) {
-  const tick = useView((state) => state.tick);
-  const keys = keysIn(scene, layerKeys(id), id, staged.layer.keys, property);
-  const isColour = isColourProperty(property);
-  const label = isColour ? COLOUR_PROPERTIES[property].label : propertyInfo(property).label;
-  const value = isColour ? colourAt(staged, property, tick) : valueAt(staged, property, tick);
-  const recipe = (next: number | string) => setProperty(scene.id, id, { [property]: next } as PropertyValues, tick, newKey);
-  const set = (next: number | string): void => void run(`Set ${label.toLowerCase()}`, recipe(next));
-  const field = isColour ? (
-    <ColourField label={label} value={String(value)} onTry={(next) => preview(next === undefined ? undefined : recipe(next))} onTake={set} />
-  ) : (
-    <NumberField {...propertyInfo(property)} label={label} value={Number(value)} onTake={set} />
-  );
-  return <WithKeys field={field} label={label} keys={keys} tick={tick} value={value} of={layerKeys(id)} property={property} scene={scene} />;
 }

@@ -1,0 +1,167 @@
+import { Clapperboard } from 'lucide-react';
+import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
+import type { Backdrop } from '#core/document/schema';
+import { setLeadAndTail } from '#core/edit/commands/lines';
+import { setBackdrop, setCaptions } from '#core/edit/commands/stage';
+import { SETS } from '#core/stage/sets/index';
+import { formatLength, formatMoment } from '#core/time/format';
+import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
+import { uploadMedia } from '../api.ts';
+import { stage } from '../stage/client.ts';
+import { preview, run } from '../state/production.ts';
+import { choose, view } from '../state/view.ts';
+import { TypedName } from '../typing/TypedName.tsx';
+import { Check, NamedSlider } from '../ui/fields.tsx';
+import { NumberCell } from '../ui/NumberCell.tsx';
+import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
+import type { PlacedScene } from './film.ts';
+import { BackdropPicture } from './LayerPicture.tsx';
+import { ColourField, Saying, Section, SmallButton } from './layerFields.tsx';
+
+export const backdropName = (backdrop: Backdrop): string =>
+  backdrop.kind === 'set' ? (SETS.find(({ id }) => id === backdrop.set)?.name ?? 'Backdrop') : backdrop.kind === 'picture' ? backdrop.name : 'Plain colour';
+
+const seconds = (value: number): string => `${value.toFixed(2)} s`;
+
+/** The scene itself, while nothing in it is chosen: how long, behind what, from where to where. */
+export function SceneCard({ scene }: { scene: PlacedScene }) {
+  const { scene: part } = scene;
+  const set = (lead: number, tail: number): void => void run('Lead and tail', setLeadAndTail(scene.id, Math.round(lead), Math.round(tail)));
+  const spoken = Math.max(0, ...scene.lines.map(({ end }) => end));
+  return (
+    <div data-scene-card>
+      <header className="flex h-10 items-center gap-2 px-3.5">
+        <Clapperboard size={16} strokeWidth={1.6} className="shrink-0 text-ink-2" />
+        <TypedName
+          target={{ kind: 'scene', scene: scene.id }}
+          value={part.title}
+          label="Name of the scene"
+          className="min-w-0 truncate px-1 text-[16px] leading-[22px] font-[680]"
+        />
+        <span className="flex-1" />
+        <span className="text-[12px] text-ink-2">{formatLength(scene.length)}</span>
+      </header>
+      <button
+        type="button"
+        className="mx-3.5 block w-[292px] max-w-[calc(100%-28px)] overflow-hidden rounded-[7px]"
+        aria-label={`Backdrop: ${backdropName(part.backdrop)}. Change it`}
+        onClick={() => choose({ kind: 'layer', id: 'backdrop' })}
+      >
+        <BackdropPicture backdrop={part.backdrop} size={{ width: 292, height: 96 }} className="w-full" />
+      </button>
+      <div className="mx-3.5 mt-1 mb-2 flex items-baseline justify-between">
+        <span className="text-[12px] text-ink-2">{backdropName(part.backdrop)}</span>
+        <Saying onClick={() => view({ door: true })}>Another backdrop</Saying>
+      </div>
+      <Section title="Time" of="scene">
+        <div className="grid grid-cols-2 gap-2">
+          <NumberCell
+            label="Lead"
+            value={part.lead / TICKS_PER_SECOND}
+            least={0}
+            most={600}
+            step={0.1}
+            shown={seconds}
+            onTry={(next) => preview(next === undefined ? undefined : setLeadAndTail(scene.id, toTicks(next), part.tail))}
+            onTake={(next) => set(toTicks(next), part.tail)}
+          />
+          <NumberCell
+            label="Tail"
+            value={part.tail / TICKS_PER_SECOND}
+            least={0}
+            most={600}
+            step={0.1}
+            shown={seconds}
+            onTry={(next) => preview(next === undefined ? undefined : setLeadAndTail(scene.id, part.lead, toTicks(next)))}
+            onTake={(next) => set(part.lead, toTicks(next))}
+          />
+        </div>
+        <p className="m-0 mt-2 text-[12px] text-ink-2">
+          {scene.lines.length
+            ? `The last word ends at ${formatMoment(spoken, 1)}; the scene is as long as what happens in it, with the tail.`
+            : 'Nobody speaks here yet. Write the first line on the ribbon below.'}
+        </p>
+      </Section>
+      <Section title="Captions" of="scene">
+        <Check checked={part.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
+          Captions from the words
+        </Check>
+      </Section>
+    </div>
+  );
+}
+
+/** Brings in a picture of one's own behind everything. */
+async function ownBackdrop(scene: string): Promise<void> {
+  const [file] = await chooseFiles(PICTURE_TYPES, false);
+  if (!file) return;
+  const known = toast.loading(`Reading “${file.name}” …`);
+  try {
+    const media = await uploadMedia('picture', file);
+    const name = media.name.slice(0, 120);
+    run('Bring in a backdrop', setBackdrop(scene, { kind: 'picture', media: media.hash, width: Number(media.facts.width), height: Number(media.facts.height), fit: 'fill', name }));
+    await stage().fetched(media.hash);
+    toast.success(`“${name}” is here.`, { id: known });
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown), { id: known });
+  }
+}
+
+/** The chosen backdrop: its light, its colour, how a picture fills the frame. */
+export function BackdropCard({ scene }: { scene: PlacedScene }) {
+  const { backdrop } = scene.scene;
+  const take = (next: Backdrop): void => void run('Change the backdrop', setBackdrop(scene.id, next));
+  return (
+    <div data-backdrop-card>
+      <header className="flex h-10 items-center gap-2 px-3.5">
+        <h2 className="m-0 min-w-0 flex-1 truncate text-[16px] leading-[22px] font-[680]">{backdropName(backdrop)}</h2>
+        <span className="text-[12px] text-ink-2">behind everything</span>
+      </header>
+      <div className="mx-3.5 overflow-hidden rounded-[7px]">
+        <BackdropPicture backdrop={backdrop} size={{ width: 292, height: 164 }} className="w-full" />
+      </div>
+      <div className="mx-3.5 mt-3 mb-3 flex flex-col gap-3">
+        {backdrop.kind === 'set' && (
+          <NamedSlider
+            label="Light"
+            min={0}
+            max={1}
+            step={0.02}
+            value={backdrop.light}
+            onTry={(light) => preview(setBackdrop(scene.id, { ...backdrop, light }))}
+            onTake={(light) => take({ ...backdrop, light })}
+          />
+        )}
+        {backdrop.kind === 'colour' && (
+          <ColourField
+            label="Colour"
+            value={backdrop.colour}
+            onTry={(next) => preview(next === undefined ? undefined : setBackdrop(scene.id, { kind: 'colour', colour: next }))}
+            onTake={(colour) => take({ kind: 'colour', colour })}
+          />
+        )}
+        {backdrop.kind === 'picture' && (
+          <fieldset className="m-0 flex gap-1.5 border-0 p-0">
+            <legend className="sr-only">How it fills the frame</legend>
+            {(['fill', 'fit'] as const).map((fit) => (
+              <button
+                key={fit}
+                type="button"
+                aria-pressed={backdrop.fit === fit}
+                className={`h-7 flex-1 rounded-[7px] border text-[13px] ${backdrop.fit === fit ? 'border-ink bg-act-soft font-semibold' : 'border-edge bg-paper hover:bg-bench'}`}
+                onClick={() => run('Fit the backdrop', setBackdrop(scene.id, { ...backdrop, fit }))}
+              >
+                {fit === 'fill' ? 'Fill' : 'Fit'}
+              </button>
+            ))}
+          </fieldset>
+        )}
+        <div className="flex gap-1.5">
+          <SmallButton onClick={() => view({ door: true })}>Another backdrop</SmallButton>
+          <SmallButton onClick={() => void ownBackdrop(scene.id)}>Own picture …</SmallButton>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import type { Document, Layer } from '#core/document/schema';
+import { edit } from '#core/edit/change';
+import { removeLayers } from '#core/edit/commands/layers';
+import { schedule } from '#core/schedule/schedule';
+import { standsOn } from '#core/stage/arrival';
+import { everything } from '#core/testing/everything';
+import { sampleDocument } from '#core/testing/samples';
+import { inOrder } from '#core/time/order';
+import { type DoorItem, doorItems, searchDoor } from './doorItems.ts';
+import type { PlacedScene } from './film.ts';
+
+const placed = (document: Document): PlacedScene => schedule(document, () => undefined).scenes[0] as PlacedScene;
+const made = sampleDocument('MARIT: I lost my orange and two keys.\nTULLY: Where is the sea?\nMARIT: Read this letter.', 5);
+const { document, scene } = made;
+const [marit] = inOrder(document.scenes[scene]?.layers ?? {}).map(([id]) => id) as [string];
+const items = doorItems(document, placed(document));
+const item = (key: string, list: readonly DoorItem[] = items): DoorItem => {
+  const found = list.find((one) => one.key === key);
+  if (!found) throw new Error(`no ${key}`);
+  return found;
+};
+const HOW = { coming: 'there', tick: 48_000, fromHere: false } as const;
+const brought = (one: DoorItem, how: Partial<Parameters<DoorItem['bring']>[1]> = {}, on: Document = document): { document: Document; layer: Layer | undefined } => {
+  const next = edit(on, 'bring', 'cg_000000000001', one.bring([], { ...HOW, ...how })).document;
+  return { document: next, layer: one.layer === undefined ? undefined : next.scenes[scene]?.layers[one.layer] };
+};
+
+describe('the stage door', () => {
+  it('offers first what the script speaks of, with the word and its line', () => {
+    const suggested = items.filter(({ shelf }) => shelf === 'script');
+    expect(suggested.map(({ name, spoken, line }) => [name, spoken, line])).toEqual(
+      expect.arrayContaining([
+        ['Orange', 'orange', 'line 1'],
+        ['Key', 'keys', 'line 1'],
+        ['Sheet', 'letter', 'line 3'],
+      ]),
+    );
+    expect(suggested.length).toBeLessThanOrEqual(8);
+  });
+  it('offers a speaker who has no place, before all things', () => {
+    const without = edit(document, 'off', 'cg_000000000001', removeLayers(scene, [marit])).document;
+    const [first] = doorItems(without, placed(without));
+    expect(first).toMatchObject({ name: 'Marit', shelf: 'script', line: 'speaks, line 1', person: true });
+  });
+  it('does not offer from the script what is on the stage already', () => {
+    const next = brought(item('props orange')).document;
+    expect(doorItems(next, placed(next)).some(({ key }) => key === 'script props orange')).toBe(false);
+  });
+  it('brings things to the floor and lets words hang', () => {
+    const orange = brought(item('props orange')).layer as Extract<Layer, { kind: 'prop' }>;
+    expect(standsOn(orange)).toBe(true);
+    const { layer: title } = brought(item('words title'));
+    expect((title as { y: number }).y).toBeLessThan(orange.y as number);
+  });
+  it('brings somebody new with a role and a voice of their own', () => {
+    const noor = item('new noor');
+    const next = brought(noor).document;
+    expect(Object.keys(next.production.roles)).toHaveLength(Object.keys(document.production.roles).length + 1);
+    expect(next.scenes[scene]?.layers[noor.layer as string]).toMatchObject({ kind: 'character' });
+  });
+  it('lets people walk in from the side to where they would stand', () => {
+    const noor = item('new noor');
+    const there = brought(noor).layer as { x: number };
+    const { document: next, layer } = brought(noor, { coming: 'walks' });
+    expect(Math.abs((layer as { x: number }).x)).toBeGreaterThan(960);
+    const walk = Object.values(next.scenes[scene]?.cues ?? {}).find((cue) => cue.kind === 'move');
+    expect(walk).toMatchObject({ layer: noor.layer, x: there.x, walk: true });
+  });
+  it('lets things fade in or pop up, from the playhead on if asked', () => {
+    const { layer } = brought(item('props orange'), { coming: 'pops', fromHere: true });
+    expect(layer).toMatchObject({ enter: { effect: 'pop' }, span: { end: { to: 'scene', edge: 'end' } } });
+    expect(brought(item('props orange'), { coming: 'fades' }).layer).not.toHaveProperty('span');
+  });
+  it('changes the backdrop and nothing else', () => {
+    const next = brought(item('backdrops harbour-low-tide')).document;
+    expect(next.scenes[scene]?.backdrop).toMatchObject({ kind: 'set', set: 'harbour-low-tide' });
+    expect(next.scenes[scene]?.layers).toEqual(document.scenes[scene]?.layers);
+  });
+  it('has the pictures that the production uses', () => {
+    const all = everything();
+    const pictures = doorItems(all.document, placed(all.document)).filter(({ shelf }) => shelf === 'own');
+    const used = Object.values(all.document.scenes[all.scene]?.layers ?? {}).filter(({ kind }) => kind === 'picture');
+    expect(pictures.length).toBe(new Set(used.map((layer) => (layer as { media: string }).media)).size);
+  });
+});
+
+describe('its search', () => {
+  it('puts names that begin so first', () => expect(searchDoor(items, 'or')[0]?.name).toBe('Orange'));
+  it('finds by what a thing is for', () => expect(searchDoor(items, 'coffee').map(({ name }) => name)).toEqual(['Cup']));
+  it('wants every word', () => expect(searchDoor(items, 'coffee backdrop')).toEqual([]));
+  it('offers each thing once', () => {
+    const keys = searchDoor(items, 'o').map(({ key }) => key);
+    expect(new Set(keys).size).toBe(keys.length);
+  });
+});

@@ -1,0 +1,341 @@
+import { restOf } from '#core/document/properties';
+import type { Backdrop, Character, Document, Layer, ShapeForm } from '#core/document/schema';
+import type { Recipe } from '#core/edit/change';
+import { pinAt } from '#core/edit/commands/cues';
+import { addLayer, type NewLayer } from '#core/edit/commands/layers';
+import { setBackdrop } from '#core/edit/commands/stage';
+import { addSpeaker, scaleFor, standingLayer, voiceFor } from '#core/edit/create';
+import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
+import { characterLayers, playerOf } from '#core/schedule/casting';
+import { arrivalOf, characterSize } from '#core/stage/arrival';
+import { floorOf } from '#core/stage/backdrop';
+import { EFFECTS } from '#core/stage/effects/index';
+import { frameSize } from '#core/stage/frame';
+import { propBox } from '#core/stage/layers/prop';
+import { shape } from '#core/stage/layers/shape';
+import { PROPS } from '#core/stage/props/index';
+import { SETS } from '#core/stage/sets/index';
+import type { Landmark } from '#core/stage/snapping';
+import { inOrder, orderAtEnd } from '#core/time/order';
+import { toTicks } from '#core/time/ticks';
+import { makeId } from '../ids.ts';
+import type { PlacedScene } from './film.ts';
+
+export const SHELVES = ['script', 'people', 'new', 'props', 'words', 'shapes', 'air', 'backdrops', 'own'] as const;
+export type Shelf = (typeof SHELVES)[number];
+export const SHELF_NAMES: Readonly<Record<Shelf, string>> = {
+  script: 'From the script',
+  people: 'Your cast',
+  new: 'Somebody new',
+  props: 'Props',
+  words: 'Words',
+  shapes: 'Shapes',
+  air: 'Air and light',
+  backdrops: 'Backdrops',
+  own: 'Own pictures',
+};
+
+/** How somebody or something comes on. */
+export const COMINGS = ['there', 'walks', 'fades', 'pops'] as const;
+export type Coming = (typeof COMINGS)[number];
+
+/** Something that can be brought on the stage. */
+export interface DoorItem {
+  readonly key: string;
+  readonly shelf: Shelf;
+  readonly name: string;
+  /** The line under the name: what it is, or why it is offered. */
+  readonly line: string;
+  /** A word of the script that it is offered for. */
+  readonly spoken?: string;
+  /** Everything else that it is found by. */
+  readonly words: string;
+  readonly look: { readonly character: Character } | { readonly layer: Layer } | { readonly backdrop: Backdrop } | { readonly letters: string } | { readonly effect: string };
+  /** The layer that it becomes; none for a backdrop. */
+  readonly layer?: string;
+  readonly person?: boolean;
+  /** What brings it on, where `present` stand already. */
+  bring(present: readonly Landmark[], how: { readonly coming: Coming; readonly tick: number; readonly fromHere: boolean }): Recipe;
+}
+
+/** Forms of shapes with their names, as their own file lists them. */
+function shapeForms(): readonly (readonly [ShapeForm, string])[] {
+  const field = shape.entry.fields.find((one) => one.field === 'form');
+  return field?.control === 'choice' ? (field.options as readonly (readonly [ShapeForm, string])[]) : [];
+}
+
+const stub = (layer: NewLayer): Layer => ({ ...layer, order: 'a0' }) as Layer;
+/** Things that stand are as large beside people as they are in their hands. */
+const THING_SCALE = 1.4;
+const COMES = toTicks(0.5);
+const WALK_SPEED = 420;
+
+/** A layer as it comes: there from the start, or by an effect, from the start or from the playhead on. */
+function comes(scene: PlacedScene, layer: NewLayer, coming: Coming, tick: number, fromHere: boolean): NewLayer {
+  const span = fromHere ? { span: { start: pinAt(scene.scene, Math.round(tick), scene.fps), end: { to: 'scene', edge: 'end', offset: 0 } } as const } : {};
+  const enter = coming === 'fades' || coming === 'pops' ? { enter: { effect: coming === 'fades' ? 'fade' : 'pop', ticks: COMES } } : {};
+  return { ...layer, ...span, ...enter } as NewLayer;
+}
+
+/** Somebody walks in from the nearer side to where they shall stand. */
+function walkIn(scene: PlacedScene, id: string, layer: NewLayer & { x?: number; y?: number }, tick: number, width: number): Recipe {
+  const [x, y] = [layer.x ?? 0, layer.y ?? 0];
+  const from = (x < 0 ? -1 : 1) * (width / 2 + 220);
+  const start = Math.max(0, Math.round(tick));
+  return (draft) => {
+    addLayer(scene.id, id, { ...layer, x: from } as NewLayer)(draft);
+    const target = draft.scenes[scene.id];
+    if (target)
+      target.cues[makeId('cue')] = {
+        kind: 'move',
+        layer: id,
+        x,
+        y,
+        walk: true,
+        ease: 'both',
+        order: orderAtEnd(target.cues),
+        start: pinAt(scene.scene, start, scene.fps),
+        end: { ticks: toTicks(Math.max(0.8, Math.abs(x - from) / WALK_SPEED)) },
+      };
+  };
+}
+
+/** All that can be brought on a scene's stage, in the order of the shelves; what the script speaks of comes first. */
+export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
+  const { frame } = document.production;
+  const { width } = frameSize(frame);
+  const { backdrop } = scene.scene;
+  const here = new Set(characterLayers(scene.scene).map(([, layer]) => layer.character));
+  const items: DoorItem[] = [];
+  const add = (item: DoorItem): void => void items.push(item);
+
+  const person = (character: Character, design: DesignId | undefined, shelf: Shelf, line: string): DoorItem => {
+    const layer = makeId('layer');
+    return {
+      key: `${shelf} ${design ?? character.id}`,
+      shelf,
+      name: character.name,
+      line,
+      words: `${character.kind} ${line}`,
+      look: { character },
+      layer,
+      person: true,
+      bring: (present, { coming, tick, fromHere }) => {
+        const room = width / (characterLayers(scene.scene).length + 1.6);
+        const scale = scaleFor(character, frame, room);
+        const place = arrivalOf(characterSize(character, scale), present, backdrop, frame);
+        const made = standingLayer(character.id, place, scale);
+        const enter: Recipe = coming === 'walks' ? walkIn(scene, layer, made, fromHere ? tick : 0, width) : addLayer(scene.id, layer, comes(scene, made, coming, tick, fromHere));
+        if (!design) return enter;
+        const roles = Object.values(document.production.roles);
+        const voice = voiceFor(
+          design,
+          roles.length,
+          roles.map((role) => role.voice),
+        );
+        const role = makeId('role');
+        return (draft) => {
+          addSpeaker({ role, character: { ...character, order: orderAtEnd(draft.characters) }, colour: (roles.length % 8) + 1, name: character.name, voice })(draft);
+          return enter(draft);
+        };
+      },
+    };
+  };
+  const thing = (key: string, shelf: Shelf, name: string, line: string, words: string, made: NewLayer, size: { width: number; height: number; stands: boolean }): DoorItem => {
+    const layer = makeId('layer');
+    return {
+      key,
+      shelf,
+      name,
+      line,
+      words,
+      look: made.kind === 'text' ? { letters: made.font } : { layer: stub(made) },
+      layer,
+      bring: (present, { coming, tick, fromHere }) => {
+        const place = made.kind === 'effect' ? { x: 0, y: 0 } : arrivalOf({ ...size, person: false }, present, backdrop, frame);
+        const placed = made.kind === 'effect' ? made : { ...made, x: place.x, y: size.stands ? floorOf(backdrop, frame) : place.y };
+        return addLayer(scene.id, layer, comes(scene, placed as NewLayer, coming, tick, fromHere));
+      },
+    };
+  };
+  const plain = { locked: false, hidden: false } as const;
+
+  for (const [id, character] of inOrder(document.characters)) {
+    if (here.has(id)) continue;
+    add(person(character, undefined, 'people', 'from your cast'));
+  }
+  for (const design of Object.keys(DESIGNS) as DesignId[])
+    add(person(designed(design, makeId('character'), 'a0'), design, 'new', DESIGNS[design].kind === 'mascot' ? 'mascot' : `${DESIGNS[design].figure.age} years`));
+  for (const prop of PROPS) {
+    const box = propBox(prop.id);
+    const scale = prop.id === 'radio' || prop.id === 'lamp' ? 1 : THING_SCALE;
+    const made: NewLayer = { kind: 'prop', name: prop.name, prop: prop.id, ...(scale === 1 ? {} : { scaleX: scale, scaleY: scale }), ...plain };
+    add(
+      thing(`props ${prop.id}`, 'props', prop.name, 'stands on the floor', prop.words.join(' '), made, {
+        width: (box.right - box.left) * scale,
+        height: (box.bottom - box.top) * scale,
+        stands: true,
+      }),
+    );
+  }
+  const words = (key: string, name: string, line: string, text: string, font: 'title' | 'label' | 'caption', size: number): void =>
+    add(
+      thing(
+        `words ${key}`,
+        'words',
+        name,
+        line,
+        'words title text write',
+        { kind: 'text', text, font, align: 'middle', size, ...plain },
+        { width: text.length * size * 0.55, height: size * 1.2, stands: false },
+      ),
+    );
+  words('title', 'Title', 'large, with serifs', 'A title', 'title', restOf('text', 'size'));
+  words('label', 'Label', 'small and clear', 'A name for this', 'label', 54);
+  words('quote', 'Spoken words', 'as captions are', 'What is said', 'caption', 64);
+  for (const [form, label] of shapeForms()) {
+    const line = form === 'line' || form === 'arrow';
+    add(
+      thing(
+        `shapes ${form}`,
+        'shapes',
+        label,
+        line ? 'drawn' : 'filled',
+        'shape form',
+        { kind: 'shape', form, width: 420, height: line ? 120 : 240, filled: !line || form === 'arrow', line: form === 'line' ? 12 : 0, ...plain },
+        { width: 420, height: 240, stands: false },
+      ),
+    );
+  }
+  for (const effect of EFFECTS.filter(({ on }) => on !== 'layer')) {
+    const layer = makeId('layer');
+    const made: NewLayer = { kind: 'effect', effect: effect.id, values: {}, ...plain };
+    add({
+      key: `air ${effect.id}`,
+      shelf: 'air',
+      name: effect.label,
+      line: 'over all that is below',
+      words: 'effect light weather look',
+      look: { effect: effect.icon },
+      layer,
+      bring: (_, { coming, tick, fromHere }) => addLayer(scene.id, layer, comes(scene, made, coming === 'there' ? 'there' : 'fades', tick, fromHere)),
+    });
+  }
+  const ground = (key: string, name: string, line: string, words: string, made: Backdrop): void =>
+    add({ key: `backdrops ${key}`, shelf: 'backdrops', name, line, words, look: { backdrop: made }, bring: () => setBackdrop(scene.id, made) });
+  for (const set of SETS) ground(set.id, set.name, 'drawn', set.words.join(' '), { kind: 'set', set: set.id, light: 0.5 });
+  for (const colour of ['#cfe0dc', '#f3e3d2', '#dbe2f4', '#1a2f34']) ground(colour, 'Plain colour', colour, 'plain colour ground', { kind: 'colour', colour });
+
+  const pictures = new Map<string, { name: string; width: number; height: number }>();
+  for (const part of Object.values(document.scenes)) {
+    for (const layer of Object.values(part.layers))
+      if (layer.kind === 'picture') pictures.set(layer.media, { name: layer.name ?? 'Picture', width: layer.width, height: layer.height });
+    if (part.backdrop.kind === 'picture') pictures.set(part.backdrop.media, part.backdrop);
+  }
+  for (const [media, picture] of pictures) add(ownPicture(scene, document, media, picture.name, picture.width, picture.height));
+  return [...fromScript(document, scene, items), ...items];
+}
+
+/** How tall a picture of one's own stands in the frame when it comes in. */
+const PICTURE_SHARE = 0.6;
+
+/** A picture of one's own as something to bring on. */
+export function ownPicture(scene: PlacedScene, document: Document, media: string, name: string, wide: number, tall: number): DoorItem {
+  const { frame } = document.production;
+  const { width, height } = frameSize(frame);
+  const k = Math.min((height * PICTURE_SHARE) / tall, (width * PICTURE_SHARE) / wide, 1);
+  const size = { width: Math.max(1, Math.round(wide * k)), height: Math.max(1, Math.round(tall * k)) };
+  const layer = makeId('layer');
+  const made: NewLayer = { kind: 'picture', name, media, ...size, locked: false, hidden: false };
+  return {
+    key: `own ${media}`,
+    shelf: 'own',
+    name,
+    line: 'own picture',
+    words: 'picture photo own',
+    look: { layer: stub(made) },
+    layer,
+    bring: (present, { coming, tick, fromHere }) => {
+      const { x, y } = arrivalOf({ ...size, stands: false, person: false }, present, scene.scene.backdrop, frame);
+      return addLayer(scene.id, layer, comes(scene, { ...made, x, y } as NewLayer, coming, tick, fromHere));
+    },
+  };
+}
+
+/** So many of what the script speaks of. */
+const MOST_SUGGESTED = 8;
+const bare = (word: string): string =>
+  word
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^\p{L}]/gu, '');
+/** Whether a word of the script means a word that something is found by: the same, or one of several of it. */
+const means = (word: string, tag: string): boolean => tag.length > 2 && (word === tag || word === `${tag}s` || word === `${tag}es`);
+
+/** What a scene's lines speak of: speakers without a place, things that are named, then what neighbouring scenes have. */
+function fromScript(document: Document, scene: PlacedScene, items: readonly DoorItem[]): DoorItem[] {
+  const out: DoorItem[] = [];
+  const taken = new Set<string>();
+  const suggest = (item: DoorItem | undefined, line: string, spoken?: string): void => {
+    if (!item || taken.has(item.key) || out.length >= MOST_SUGGESTED) return;
+    taken.add(item.key);
+    out.push({ ...item, key: `script ${item.key}`, shelf: 'script', line, ...(spoken ? { spoken } : {}) });
+  };
+  for (const line of scene.lines) {
+    const player = playerOf(document, scene.scene, line.line.role);
+    if (player && line.layer === undefined)
+      suggest(
+        items.find(({ shelf, look }) => shelf === 'people' && 'character' in look && look.character.id === player.id),
+        `speaks, line ${line.index + 1}`,
+      );
+  }
+  const there = new Set(Object.values(scene.scene.layers).map((layer) => (layer.kind === 'prop' ? `props ${layer.prop}` : layer.kind === 'effect' ? `air ${layer.effect}` : '')));
+  if (scene.scene.backdrop.kind === 'set') there.add(`backdrops ${scene.scene.backdrop.set}`);
+  const things = items.filter(({ shelf, key }) => (shelf === 'props' || shelf === 'backdrops' || shelf === 'air') && !there.has(key));
+  for (const line of scene.lines)
+    for (const word of line.words) {
+      const said = bare(word.text);
+      if (said.length < 3) continue;
+      // What is called so goes before what is only found by it.
+      const found =
+        things.find(({ name }) => name.split(' ').some((tag) => means(said, bare(tag)))) ?? things.find(({ words }) => words.split(' ').some((tag) => means(said, bare(tag))));
+      suggest(found, `line ${line.index + 1}`, word.text.replace(/[^\p{L}]/gu, ''));
+    }
+  const scenes = inOrder(document.scenes).map(([id]) => id);
+  const at = scenes.indexOf(scene.id);
+  for (const [id, where] of [
+    [scenes[at - 1], 'in the scene before'],
+    [scenes[at + 1], 'in the next scene'],
+  ] as const) {
+    const part = id === undefined ? undefined : document.scenes[id];
+    if (!part) continue;
+    for (const layer of Object.values(part.layers)) {
+      if (layer.kind === 'character')
+        suggest(
+          items.find(({ shelf, look }) => shelf === 'people' && 'character' in look && look.character.id === layer.character),
+          where,
+        );
+      if (layer.kind === 'prop' && !there.has(`props ${layer.prop}`))
+        suggest(
+          items.find(({ key }) => key === `props ${layer.prop}`),
+          where,
+        );
+    }
+  }
+  return out;
+}
+
+/** Items that are found by what is written: names that begin with it, then other words of theirs. */
+export function searchDoor(items: readonly DoorItem[], text: string): DoorItem[] {
+  const wanted = text.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  if (!wanted.length) return [];
+  const scored = items
+    .filter(({ shelf }) => shelf !== 'script')
+    .flatMap((item) => {
+      const name = item.name.toLowerCase();
+      const all = `${name} ${item.words.toLowerCase()} ${item.line.toLowerCase()} ${SHELF_NAMES[item.shelf].toLowerCase()}`;
+      if (!wanted.every((word) => all.split(/\s+/).some((one) => one.startsWith(word)))) return [];
+      return [{ item, score: wanted.every((word) => name.startsWith(word)) ? 0 : wanted.some((word) => name.includes(word)) ? 1 : 2 }];
+    });
+  return scored.sort((a, b) => a.score - b.score).map(({ item }) => item);
+}
