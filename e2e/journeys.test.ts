@@ -257,6 +257,7 @@ describe('a new production', () => {
     const word = (await browser.all('[data-line-index="1"] [data-word]'))[0] as WebElement;
     await word.click();
     await (await browser.find('[data-option="Wave"]')).click();
+    await (await browser.button('Done')).click();
     const bar = await browser.find('[data-cue-kind="gesture"]');
     const before = (await scene('const c = Object.values(s.cues).find((x) => x.kind === "gesture"); return [c.start.to, c.start.offset, c.end.ticks]')) as [string, number, number];
     expect(before[0]).toBe('word');
@@ -276,11 +277,13 @@ describe('a new production', () => {
     await browser.driver.actions().sendKeys(Key.ENTER).perform();
     await (await browser.find('input[aria-label="Find"]')).sendKeys('nod', Key.ENTER);
     expect(await scene('return Object.values(s.cues).find((x) => x.kind === "gesture").action')).toBe('nod');
-    const lane = await browser.find('[data-lane-kind="face"]');
+    // Onto the speaker's own lane: there is none for faces before there is a face.
+    const lane = await browser.find('[data-lane-layer]');
     const from = await word.getRect();
     const to = await lane.getRect();
     await drag(word, 0, Math.round(to.y + 12 - (from.y + from.height / 2)));
     await (await browser.find('[data-option="Surprised"]')).click();
+    await (await browser.button('Done')).click();
     expect(await scene('return Object.values(s.cues).find((x) => x.kind === "face").expression')).toBe('surprised');
   });
 

@@ -13,8 +13,8 @@ import { Choice } from '../ui/fields.tsx';
 import { Button, CutTag, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
+import { KIND_ICONS } from './cueKinds.tsx';
 import { colourOf, type PlacedScene } from './film.ts';
-import { KIND_ICONS } from './HangMenu.tsx';
 import { cueLabel } from './lanes.ts';
 import { playLine, seek } from './transport.ts';
 

@@ -13,6 +13,7 @@ import { run, useOpenDocument, type useProduction } from '../state/production.ts
 import { choose, chosenLayers, useView, view } from '../state/view.ts';
 import { IconButton, Tip } from '../ui/parts.tsx';
 import { ribbonPath } from '../ui/speakers.ts';
+import { PALETTE_WIDTH } from './CuePalette.tsx';
 import type { PlacedScene } from './film.ts';
 import { LaneRow } from './Lanes.tsx';
 import { LANE_HEIGHT, lanesOf } from './lanes.ts';
@@ -35,6 +36,7 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
   const layer = useView((state) => state.layer);
   const layers = useView((state) => state.layers);
   const selectedLine = useView((state) => state.line);
+  const hanging = useView((state) => state.hanging !== undefined);
   const scroller = useRef<HTMLDivElement>(null);
   /** What is in view, kept here: asking the page for it in every frame would make it lay itself out anew. */
   const seen = useRef({ left: 0, room: 1072 });
@@ -56,7 +58,7 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
     setBelow(Math.max(0, Math.round((element.scrollHeight - element.scrollTop - element.clientHeight) / LANE_HEIGHT)));
   }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another zoom, another width, other lanes show another part
-  useLayoutEffect(look, [look, zoom, left, lanes.length]);
+  useLayoutEffect(look, [look, zoom, left, lanes.length, hanging]);
   useEffect(() => {
     window.addEventListener('resize', look);
     return () => window.removeEventListener('resize', look);
@@ -94,7 +96,7 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
 
   return (
     <section className="relative min-h-0 flex-1 border-t border-line" aria-label="Conversation ribbon and lanes">
-      <div ref={scroller} className="scrolls absolute inset-0 flex flex-col overflow-auto bg-paper" onScroll={look} data-timeline>
+      <div ref={scroller} style={{ right: hanging ? PALETTE_WIDTH : 0 }} className="scrolls absolute inset-0 flex flex-col overflow-auto bg-paper" onScroll={look} data-timeline>
         <div className="relative flex min-h-full shrink-0 flex-col" style={{ width: left + width }}>
           <div className="sticky top-0 z-30 flex shrink-0 border-b border-line bg-paper" style={{ height: RIBBON.total }}>
             <div className="sticky left-0 z-40 shrink-0 border-r border-line bg-paper" style={{ width: left, height: RIBBON.total }}>

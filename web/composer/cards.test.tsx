@@ -11,12 +11,13 @@ import { useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { choose, offered } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
+import { CuePalette } from './CuePalette.tsx';
 import { useFilm } from './film.ts';
-import { HangMenu } from './HangMenu.tsx';
 import { Inspector } from './Inspector.tsx';
 
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('./transport.ts', () => ({ seek: () => {}, playLine: () => {} }));
+vi.mock('./acts.ts', () => ({ ACT_RATE: 12, ACT_SIZE: { width: 136, height: 104 }, actStill: () => new Promise(() => {}), actFrames: () => new Promise(() => {}) }));
 vi.mock('../stage/client.ts', () => ({
   stage: () => ({ backdrop: async () => new Promise(() => {}), piece: async () => new Promise(() => {}), portrait: async () => new Promise(() => {}) }),
 }));
@@ -35,7 +36,7 @@ function Cards() {
     <MemoryRouter>
       <Tooltip.Provider>
         <Inspector scene={shown.scene} />
-        <HangMenu scene={shown.scene} />
+        <CuePalette scene={shown.scene} />
       </Tooltip.Provider>
     </MemoryRouter>
   );
@@ -195,22 +196,21 @@ describe('hanging a cue from a word', () => {
     show();
     open();
     choose(screen.getByLabelText('Who'), layers[1] as string);
-    fireEvent.click(screen.getByRole('tab', { name: 'Face' }));
-    fireEvent.click(screen.getByText('Surprised'));
+    fireEvent.click(screen.getByRole('option', { name: 'Surprised' }));
     expect(cues()[0]).toMatchObject({ kind: 'face', expression: 'surprised', layer: layers[1] });
   });
 
   it('takes the hand that was chosen', () => {
     show();
     open();
-    fireEvent.click(screen.getByText('Both hands'));
-    fireEvent.click(screen.getByText('Shrug'));
+    fireEvent.click(screen.getByRole('button', { name: 'Both hands' }));
+    fireEvent.click(screen.getByRole('option', { name: 'Shrug' }));
     expect(cues()[0]).toMatchObject({ action: 'shrug', hand: 'both' });
   });
 
   it.each([
-    ['Look', 'At Tully', { kind: 'look', target: { to: 'layer' } }],
-    ['Look', 'At the viewer', { kind: 'look', target: { to: 'viewer' } }],
+    ['Point', 'At Tully', { kind: 'look', target: { to: 'layer' } }],
+    ['Point', 'At the viewer', { kind: 'look', target: { to: 'viewer' } }],
     ['Move', 'Walk to the middle', { kind: 'move', walk: true, x: 0 }],
     ['Mouth', 'Closed', { kind: 'mouth', shape: 'closed' }],
     ['Camera', 'Close, Marit', { kind: 'camera', framing: 'close' }],
@@ -218,9 +218,52 @@ describe('hanging a cue from a word', () => {
   ] as const)('offers %s: %s', (kind, option, cue) => {
     show();
     open();
-    fireEvent.click(screen.getByRole('tab', { name: kind }));
-    fireEvent.click(screen.getByText(option));
+    fireEvent.click(within(screen.getByRole('region', { name: kind })).getByRole('option', { name: option }));
     expect(cues()[0]).toMatchObject(cue);
+  });
+
+  it('gives way to another of its kind chosen at the same word, and stands beside one of another kind', () => {
+    show();
+    open();
+    fireEvent.click(screen.getByRole('option', { name: 'Shrug' }));
+    fireEvent.click(screen.getByRole('option', { name: 'Nod' }));
+    expect(cues().map((cue) => (cue as { action?: string }).action)).toEqual(['nod']);
+    fireEvent.click(screen.getByRole('option', { name: 'Joyful' }));
+    expect(cues().map(({ kind }) => kind)).toEqual(['gesture', 'face']);
+  });
+
+  it('can be changed in the foot once it hangs: hand, strength, until which word', () => {
+    show();
+    open();
+    fireEvent.click(screen.getByRole('option', { name: 'Shrug' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Left hand' }));
+    expect(cues()[0]).toMatchObject({ hand: 'left' });
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'Strength' }), { key: 'ArrowRight' });
+    expect((cues()[0] as { strength: number }).strength).toBeGreaterThan(1);
+    choose(screen.getByLabelText('Until'), words[3] as string);
+    expect(cues()[0]?.end).toMatchObject({ to: 'word', word: words[3] });
+  });
+
+  it('is only tried while it is pointed at by keys, and left as it was by Esc', () => {
+    show();
+    open();
+    const option = screen.getByRole('option', { name: 'Wave' });
+    option.matches = (() => true) as never;
+    fireEvent.focus(option);
+    expect(Object.values(useProduction.getState().preview?.scenes[made.scene]?.cues ?? {})).toHaveLength(1);
+    expect(cues()).toEqual([]);
+    fireEvent.keyDown(option, { key: 'Escape' });
+    expect(useProduction.getState().preview).toBeUndefined();
+    expect(cues()).toEqual([]);
+  });
+
+  it('keeps a character’s favourites at the top', () => {
+    show();
+    open();
+    const option = screen.getByRole('option', { name: 'Bow' });
+    option.focus();
+    fireEvent.keyDown(option, { key: 'f' });
+    expect(within(screen.getByRole('region', { name: 'Yours' })).getByRole('option', { name: 'Bow' })).toBeTruthy();
   });
 
   it('says when nothing is called so, and hangs nothing', () => {

@@ -8,9 +8,9 @@ import { addSceneAfter } from '#core/edit/create';
 import { overlapsOf } from '#core/schedule/lines';
 import { STYLES } from '#core/stage/styles/index';
 import { inOrder } from '#core/time/order';
+import { CuePalette, PALETTE_WIDTH } from '../composer/CuePalette.tsx';
 import { FilmMusic } from '../composer/FilmMusic.tsx';
 import { type PlacedScene, useFilm } from '../composer/film.ts';
-import { HangMenu } from '../composer/HangMenu.tsx';
 import { Inspector } from '../composer/Inspector.tsx';
 import { ShortcutsDialog } from '../composer/ShortcutsDialog.tsx';
 import { Shots } from '../composer/Shots.tsx';
@@ -78,7 +78,7 @@ export function Composer() {
       </TopBar>
       <Body scene={found.scene} />
       <Status scene={found.scene} />
-      <HangMenu scene={found.scene} />
+      <CuePalette scene={found.scene} />
       <ShortcutsDialog />
     </div>
   );
@@ -106,6 +106,7 @@ const TIMELINE_LEAST = 160;
 /** Tree, stage and inspector above the timeline; the edges between them are dragged, or moved by arrow keys. */
 function Body({ scene }: { scene: PlacedScene }) {
   const left = useView((state) => state.left);
+  const hanging = useView((state) => state.hanging !== undefined);
   return (
     <Group orientation="vertical" className="min-h-0 flex-1">
       <Panel defaultSize={STAGE.first()} minSize={STAGE.least} maxSize={STAGE.most} groupResizeBehavior="preserve-pixel-size">
@@ -115,8 +116,8 @@ function Body({ scene }: { scene: PlacedScene }) {
             <LeftEdge />
           </div>
           <Group orientation="horizontal" className="min-w-0 flex-1">
-            <Panel className="flex min-w-0 bg-deep">
-              <Shots scene={scene} />
+            <Panel className="flex min-w-0 bg-deep" style={hanging ? { paddingRight: PALETTE_WIDTH - CARD.first } : undefined}>
+              {!hanging && <Shots scene={scene} />}
               <StageView scene={scene} />
             </Panel>
             <Separator aria-label="Width of the inspector" className="edge-handle -mx-1 w-2" />

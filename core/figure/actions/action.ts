@@ -12,6 +12,9 @@ export interface ActionKeyPose {
   readonly ease?: Ease;
 }
 
+export const ACTION_GROUPS = ['talk', 'feel', 'point', 'work', 'move'] as const;
+export type ActionGroup = (typeof ACTION_GROUPS)[number];
+
 /**
  * An action as data. Phases as in Kendon 1980 and McNeill 1992: preparation before the cue's start, stroke at its
  * start, hold (with an optional cycle) to its end, retraction after it.
@@ -19,6 +22,8 @@ export interface ActionKeyPose {
 export interface Action {
   readonly id: string;
   readonly name: string;
+  /** Among what it is offered. */
+  readonly group: ActionGroup;
   /** Words by which it is found. */
   readonly words: readonly string[];
   /** Moods in which one would do it. */

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const beat: Action = {
   id: 'beat',
   name: 'Stress a point',
+  group: 'talk',
   words: ['stress', 'emphasise', 'important', 'beat', 'must'],
   moods: ['firm'],
   handed: true,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 30, elbowA: 84, wristA: 10, openA: 0.7, lean:
 export const beckon: Action = {
   id: 'beckon',
   name: 'Beckon',
+  group: 'talk',
   words: ['come here', 'beckon', 'call', 'invite'],
   moods: ['warm', 'eager'],
   handed: true,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const blowKiss: Action = {
   id: 'blow-kiss',
   name: 'Blow a kiss',
+  group: 'feel',
   words: ['kiss', 'thank', 'love', 'goodbye'],
   moods: ['warm', 'playful'],
   handed: true,

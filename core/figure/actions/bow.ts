@@ -7,6 +7,7 @@ const POSE: ActionPose = { lean: 11, headPitch: 0.5, headY: 6, upperA: -6, upper
 export const bow: Action = {
   id: 'bow',
   name: 'Bow',
+  group: 'talk',
   words: ['bow', 'greet', 'thank', 'welcome', 'formal'],
   moods: ['warm'],
   handed: false,

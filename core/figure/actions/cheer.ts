@@ -21,6 +21,7 @@ const POSE: ActionPose = {
 export const cheer: Action = {
   id: 'cheer',
   name: 'Cheer',
+  group: 'feel',
   words: ['cheer', 'hooray', 'yes', 'win', 'party'],
   moods: ['eager', 'playful'],
   handed: false,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -4, elbowA: -88, wristA: -6, flatA: 1, upperO
 export const clap: Action = {
   id: 'clap',
   name: 'Clap',
+  group: 'feel',
   words: ['clap', 'applause', 'bravo', 'well done'],
   moods: ['warm', 'eager'],
   handed: false,

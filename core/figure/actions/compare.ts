@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 14, elbowA: 84, wristA: 16, openA: 0.9, upper
 export const compare: Action = {
   id: 'compare',
   name: 'Weigh up',
+  group: 'talk',
   words: ['compare', 'either', 'or', 'weigh', 'on the one hand', 'balance'],
   moods: ['thoughtful'],
   handed: false,

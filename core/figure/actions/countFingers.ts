@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 10, elbowA: 146, wristA: 6, pointA: 1, headTi
 export const countFingers: Action = {
   id: 'count',
   name: 'Count on fingers',
+  group: 'talk',
   words: ['count', 'first', 'second', 'list', 'one two three', 'steps'],
   moods: ['calm'],
   handed: true,

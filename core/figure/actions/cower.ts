@@ -26,6 +26,7 @@ const POSE: ActionPose = {
 export const cower: Action = {
   id: 'cower',
   name: 'Shrink back',
+  group: 'feel',
   words: ['afraid', 'fear', 'cower', 'hide', 'scared'],
   moods: ['low'],
   handed: false,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { hipX: 9, hipY: 4, lean: -4, shoulderTilt: 4, headTilt
 export const dance: Action = {
   id: 'dance',
   name: 'Dance',
+  group: 'move',
   words: ['dance', 'music', 'groove', 'party'],
   moods: ['playful', 'eager'],
   handed: false,

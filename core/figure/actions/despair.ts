@@ -24,6 +24,7 @@ const POSE: ActionPose = {
 export const despair: Action = {
   id: 'despair',
   name: 'Hands on the head',
+  group: 'feel',
   words: ['despair', 'oh no', 'disaster', 'panic', 'terrible'],
   moods: ['low'],
   handed: false,

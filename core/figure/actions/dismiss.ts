@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const dismiss: Action = {
   id: 'dismiss',
   name: 'Wave away',
+  group: 'talk',
   words: ['never mind', 'dismiss', 'forget it', 'whatever', 'go away'],
   moods: ['playful', 'firm'],
   handed: true,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const drink: Action = {
   id: 'drink',
   name: 'Drink',
+  group: 'work',
   words: ['drink', 'cup', 'coffee', 'tea', 'sip'],
   moods: ['calm'],
   handed: true,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const explain: Action = {
   id: 'explain',
   name: 'Talk with hands',
+  group: 'talk',
   words: ['explain', 'talk', 'tell', 'open hand', 'present'],
   moods: ['calm'],
   handed: true,

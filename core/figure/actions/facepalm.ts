@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -38, elbowA: -122, wristA: -6, flatA: 1, head
 export const facepalm: Action = {
   id: 'facepalm',
   name: 'Hand over the eyes',
+  group: 'feel',
   words: ['facepalm', 'oh no', 'embarrassed', 'silly', 'ashamed'],
   moods: ['low', 'playful'],
   handed: true,

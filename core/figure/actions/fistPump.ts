@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const fistPump: Action = {
   id: 'fist-pump',
   name: 'Fist of joy',
+  group: 'feel',
   words: ['yes', 'success', 'win', 'great', 'finally'],
   moods: ['eager'],
   handed: true,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 76, elbowA: 108, wristA: 14, fistA: 1, upperO
 export const flex: Action = {
   id: 'flex',
   name: 'Show muscles',
+  group: 'feel',
   words: ['strong', 'muscles', 'flex', 'power'],
   moods: ['playful', 'firm'],
   handed: false,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -6, elbowA: -84, wristA: -6, flatA: 0.5, uppe
 export const foldArms: Action = {
   id: 'fold-arms',
   name: 'Fold the arms',
+  group: 'talk',
   words: ['fold arms', 'cross arms', 'wait', 'stubborn', 'doubt'],
   moods: ['firm'],
   handed: false,

@@ -19,6 +19,7 @@ const POSE: ActionPose = {
 export const giggle: Action = {
   id: 'giggle',
   name: 'Giggle',
+  group: 'feel',
   words: ['giggle', 'shy', 'funny', 'tee hee'],
   moods: ['playful'],
   handed: true,

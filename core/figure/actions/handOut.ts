@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 34, elbowA: 48, wristA: -14, flatA: 0.9, lean
 export const handOut: Action = {
   id: 'hand-out',
   name: 'Offer a hand',
+  group: 'point',
   words: ['handshake', 'greet', 'meet', 'offer', 'help'],
   moods: ['warm'],
   handed: true,

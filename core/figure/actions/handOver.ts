@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 40, elbowA: 40, wristA: -20, gripA: 1, lean: 
 export const handOver: Action = {
   id: 'hand-over',
   name: 'Hand over',
+  group: 'work',
   words: ['give', 'hand over', 'offer', 'here you are', 'take this'],
   moods: ['warm'],
   handed: true,

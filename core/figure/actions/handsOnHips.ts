@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 44, elbowA: -78, wristA: -34, fistA: 0.6, upp
 export const handsOnHips: Action = {
   id: 'hands-on-hips',
   name: 'Hands on the hips',
+  group: 'talk',
   words: ['hips', 'proud', 'ready', 'cross', 'well'],
   moods: ['firm'],
   handed: false,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -10, elbowA: -118, wristA: -22, flatA: 1, hea
 export const heart: Action = {
   id: 'heart',
   name: 'Hand on heart',
+  group: 'feel',
   words: ['promise', 'thank', 'sorry', 'sincere', 'touched', 'heart'],
   moods: ['warm', 'low'],
   handed: true,

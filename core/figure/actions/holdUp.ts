@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 16, elbowA: 124, wristA: 4, gripA: 1, headTil
 export const holdUp: Action = {
   id: 'hold-up',
   name: 'Hold up',
+  group: 'work',
   words: ['hold', 'show', 'look', 'prop', 'this one'],
   moods: ['eager'],
   handed: true,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -6, elbowA: -84, upperO: 38, elbowO: -64, fis
 export const impatient: Action = {
   id: 'impatient',
   name: 'Tap the foot',
+  group: 'feel',
   words: ['impatient', 'wait', 'tap', 'hurry', 'late'],
   moods: ['firm'],
   handed: false,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const jump: Action = {
   id: 'jump',
   name: 'Jump',
+  group: 'move',
   words: ['jump', 'joy', 'hop', 'yay', 'leap'],
   moods: ['eager', 'playful'],
   handed: false,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -4, elbowA: -64, flatA: 0.5, headPitch: -0.22
 export const laugh: Action = {
   id: 'laugh',
   name: 'Laugh',
+  group: 'feel',
   words: ['laugh', 'funny', 'haha', 'joke'],
   moods: ['playful', 'warm'],
   handed: false,

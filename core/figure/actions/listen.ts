@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 66, elbowA: -206, wristA: 20, flatA: 0.7, lea
 export const listen: Action = {
   id: 'listen',
   name: 'Listen closely',
+  group: 'talk',
   words: ['listen', 'hear', 'what', 'pardon', 'louder'],
   moods: ['calm'],
   handed: true,

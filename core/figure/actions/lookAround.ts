@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 62, elbowA: -188, wristA: 24, flatA: 1, headT
 export const lookAround: Action = {
   id: 'look-around',
   name: 'Look around',
+  group: 'point',
   words: ['look', 'search', 'where', 'see', 'far'],
   moods: ['thoughtful'],
   handed: true,

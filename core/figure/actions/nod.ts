@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const nod: Action = {
   id: 'nod',
   name: 'Nod',
+  group: 'talk',
   words: ['nod', 'yes', 'agree', 'right', 'exactly'],
   moods: ['warm', 'calm'],
   handed: false,

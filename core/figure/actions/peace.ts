@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 20, elbowA: 132, wristA: 6, pointA: 0.75, ope
 export const peace: Action = {
   id: 'peace',
   name: 'Two fingers',
+  group: 'talk',
   words: ['peace', 'victory', 'photo', 'hello'],
   moods: ['playful', 'warm'],
   handed: true,

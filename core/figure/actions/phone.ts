@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 44, elbowA: -196, wristA: 4, gripA: 0.9, head
 export const phone: Action = {
   id: 'phone',
   name: 'Phone',
+  group: 'work',
   words: ['phone', 'call', 'telephone', 'hello'],
   moods: ['calm'],
   handed: true,

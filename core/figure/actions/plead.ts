@@ -25,6 +25,7 @@ const POSE: ActionPose = {
 export const plead: Action = {
   id: 'plead',
   name: 'Plead',
+  group: 'talk',
   words: ['please', 'beg', 'pray', 'plead', 'hope'],
   moods: ['low', 'warm'],
   handed: false,

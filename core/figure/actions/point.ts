@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const point: Action = {
   id: 'point',
   name: 'Point',
+  group: 'point',
   words: ['point', 'there', 'look', 'show', 'that'],
   moods: ['firm'],
   handed: true,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 30, elbowA: -6, wristA: -8, pointA: 1, lean: 
 export const pointDown: Action = {
   id: 'point-down',
   name: 'Point down',
+  group: 'point',
   words: ['down', 'below', 'here', 'now', 'this'],
   moods: ['firm'],
   handed: true,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -8, elbowA: -112, wristA: -16, flatA: 0.9, he
 export const pointToSelf: Action = {
   id: 'self',
   name: 'Point to oneself',
+  group: 'point',
   words: ['me', 'I', 'myself', 'mine', 'honest'],
   moods: ['warm'],
   handed: true,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 26, elbowA: 140, wristA: 6, pointA: 1, headTi
 export const pointUp: Action = {
   id: 'point-up',
   name: 'Point up',
+  group: 'point',
   words: ['up', 'above', 'sky', 'attention', 'one thing'],
   moods: ['firm', 'eager'],
   handed: true,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const present: Action = {
   id: 'present',
   name: 'Present',
+  group: 'point',
   words: ['present', 'show', 'introduce', 'look at this', 'welcome'],
   moods: ['eager', 'warm'],
   handed: true,

@@ -25,6 +25,7 @@ const POSE: ActionPose = {
 export const pushing: Action = {
   id: 'push',
   name: 'Push',
+  group: 'move',
   words: ['push', 'heavy', 'door', 'move'],
   moods: ['firm'],
   handed: false,

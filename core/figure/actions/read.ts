@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 40, elbowA: -81, wristA: 0, gripA: 0.8, upper
 export const read: Action = {
   id: 'read',
   name: 'Read',
+  group: 'work',
   words: ['read', 'book', 'paper', 'letter', 'study'],
   moods: ['calm', 'thoughtful'],
   handed: false,

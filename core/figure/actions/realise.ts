@@ -22,6 +22,7 @@ const POSE: ActionPose = {
 export const realise: Action = {
   id: 'realise',
   name: 'Realise',
+  group: 'feel',
   words: ['idea', 'realise', 'aha', 'eureka', 'of course', 'got it'],
   moods: ['eager'],
   handed: true,

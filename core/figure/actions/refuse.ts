@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 16, elbowA: 104, wristA: -12, flatA: 1, upper
 export const refuse: Action = {
   id: 'refuse',
   name: 'Refuse',
+  group: 'talk',
   words: ['refuse', 'no thanks', 'reject', 'not me', 'decline'],
   moods: ['firm'],
   handed: false,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const relax: Action = {
   id: 'relax',
   name: 'Breathe out',
+  group: 'feel',
   words: ['relax', 'calm', 'phew', 'relief', 'breathe'],
   moods: ['calm', 'warm'],
   handed: true,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -8, elbowA: -86, flatA: 0.8, upperO: -10, elb
 export const rubHands: Action = {
   id: 'rub-hands',
   name: 'Rub the hands',
+  group: 'feel',
   words: ['eager', 'plan', 'cold', 'scheme', 'rub'],
   moods: ['playful', 'eager'],
   handed: false,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 58, elbowA: -182, wristA: 8, flatA: 1, headTi
 export const salute: Action = {
   id: 'salute',
   name: 'Salute',
+  group: 'talk',
   words: ['salute', 'greet', 'yes sir', 'captain'],
   moods: ['firm', 'playful'],
   handed: true,

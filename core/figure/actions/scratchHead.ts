@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 64, elbowA: -208, wristA: -6, openA: 0.3, hea
 export const scratchHead: Action = {
   id: 'scratch-head',
   name: 'Scratch the head',
+  group: 'feel',
   words: ['puzzled', 'confused', 'scratch', 'wonder', 'hmm'],
   moods: ['thoughtful'],
   handed: true,

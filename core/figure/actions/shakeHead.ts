@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const shakeHead: Action = {
   id: 'shake-head',
   name: 'Shake the head',
+  group: 'talk',
   words: ['no', 'shake', 'disagree', 'never', 'wrong'],
   moods: ['firm'],
   handed: false,

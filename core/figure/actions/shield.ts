@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 60, elbowA: -186, wristA: 26, flatA: 1, headP
 export const shield: Action = {
   id: 'shield',
   name: 'Shade the eyes',
+  group: 'feel',
   words: ['far', 'bright', 'look', 'horizon', 'sun'],
   moods: ['calm'],
   handed: true,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const shrug: Action = {
   id: 'shrug',
   name: 'Shrug',
+  group: 'talk',
   words: ['shrug', 'no idea', 'who knows', 'dunno', 'whatever'],
   moods: ['playful', 'thoughtful'],
   handed: true,

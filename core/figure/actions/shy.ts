@@ -20,6 +20,7 @@ const POSE: ActionPose = {
 export const shy: Action = {
   id: 'shy',
   name: 'Be shy',
+  group: 'feel',
   words: ['shy', 'bashful', 'embarrassed', 'sweet'],
   moods: ['low', 'warm'],
   handed: false,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const sigh: Action = {
   id: 'sigh',
   name: 'Sigh',
+  group: 'feel',
   words: ['sigh', 'tired', 'oh well', 'resigned'],
   moods: ['low'],
   handed: false,

@@ -6,6 +6,7 @@ const SITTING = { seat: 1, lean: 0.4 };
 export const sit: Action = {
   id: 'sit',
   name: 'Sit down',
+  group: 'move',
   words: ['sit', 'seat', 'chair', 'stool', 'rest'],
   moods: ['calm'],
   handed: false,

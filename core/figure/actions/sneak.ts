@@ -23,6 +23,7 @@ const POSE: ActionPose = {
 export const sneak: Action = {
   id: 'sneak',
   name: 'Sneak',
+  group: 'move',
   words: ['sneak', 'hush', 'quiet', 'secret', 'creep', 'shh'],
   moods: ['playful'],
   handed: true,

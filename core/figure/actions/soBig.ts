@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 26, elbowA: 66, wristA: -30, flatA: 1, upperO
 export const soBig: Action = {
   id: 'so-big',
   name: 'Show a size',
+  group: 'talk',
   words: ['big', 'size', 'large', 'length', 'fish'],
   moods: ['eager', 'playful'],
   handed: false,

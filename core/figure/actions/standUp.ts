@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const standUp: Action = {
   id: 'stand-up',
   name: 'Stand up',
+  group: 'move',
   words: ['stand', 'get up', 'rise', 'leave'],
   moods: ['eager'],
   handed: false,

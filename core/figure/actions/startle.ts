@@ -26,6 +26,7 @@ const POSE: ActionPose = {
 export const startle: Action = {
   id: 'startle',
   name: 'Startle',
+  group: 'feel',
   words: ['startle', 'shock', 'scare', 'surprise', 'eek'],
   moods: ['eager', 'low'],
   handed: false,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 40, elbowA: 106, wristA: -14, flatA: 1, lean:
 export const stopHand: Action = {
   id: 'stop',
   name: 'Stop',
+  group: 'talk',
   words: ['stop', 'halt', 'wait', 'no', 'enough'],
   moods: ['firm'],
   handed: true,

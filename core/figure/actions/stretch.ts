@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const stretch: Action = {
   id: 'stretch',
   name: 'Stretch',
+  group: 'move',
   words: ['stretch', 'yawn', 'tired', 'wake', 'morning'],
   moods: ['low', 'calm'],
   handed: false,

@@ -8,6 +8,7 @@ const HELD: ActionPose = { upperA: 8, elbowA: -78, wristA: 4, gripA: 1, headPitc
 export const take: Action = {
   id: 'take',
   name: 'Take',
+  group: 'work',
   words: ['take', 'receive', 'thank you', 'accept', 'get'],
   moods: ['warm'],
   handed: true,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const think: Action = {
   id: 'think',
   name: 'Think',
+  group: 'talk',
   words: ['think', 'wonder', 'hmm', 'consider', 'ponder'],
   moods: ['thoughtful'],
   handed: true,

@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 10, elbowA: 84, wristA: 2, thumbA: 1, headTil
 export const thumbsDown: Action = {
   id: 'thumbs-down',
   name: 'Thumb down',
+  group: 'talk',
   words: ['bad', 'disagree', 'no', 'dislike', 'fail'],
   moods: ['firm', 'low'],
   handed: true,

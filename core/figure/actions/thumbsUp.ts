@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 26, elbowA: -112, wristA: -4, thumbA: 1, head
 export const thumbsUp: Action = {
   id: 'thumbs-up',
   name: 'Thumb up',
+  group: 'talk',
   words: ['good', 'agree', 'yes', 'thumbs up', 'great', 'like'],
   moods: ['warm', 'eager'],
   handed: true,

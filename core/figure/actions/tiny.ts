@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 8, elbowA: 122, wristA: 4, pointA: 0.5, fistA
 export const tiny: Action = {
   id: 'tiny',
   name: 'Show how small',
+  group: 'talk',
   words: ['small', 'tiny', 'little', 'bit', 'almost'],
   moods: ['playful'],
   handed: true,

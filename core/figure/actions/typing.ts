@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -4, elbowA: -74, wristA: 8, upperO: -6, elbow
 export const typing: Action = {
   id: 'type',
   name: 'Type',
+  group: 'work',
   words: ['type', 'computer', 'write', 'work', 'keyboard'],
   moods: ['calm'],
   handed: false,

@@ -4,6 +4,7 @@ import type { Action } from './action.ts';
 export const wave: Action = {
   id: 'wave',
   name: 'Wave',
+  group: 'talk',
   words: ['wave', 'hello', 'hi', 'goodbye', 'bye', 'greet'],
   moods: ['warm'],
   handed: true,

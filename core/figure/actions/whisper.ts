@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: -30, elbowA: -134, wristA: -34, flatA: 1, lea
 export const whisper: Action = {
   id: 'whisper',
   name: 'Whisper',
+  group: 'talk',
   words: ['whisper', 'secret', 'psst', 'between us'],
   moods: ['playful', 'calm'],
   handed: true,

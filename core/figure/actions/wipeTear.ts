@@ -23,6 +23,7 @@ const POSE: ActionPose = {
 export const wipeTear: Action = {
   id: 'wipe-tear',
   name: 'Wipe a tear',
+  group: 'feel',
   words: ['cry', 'tear', 'sad', 'weep'],
   moods: ['low'],
   handed: true,

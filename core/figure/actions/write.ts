@@ -7,6 +7,7 @@ const POSE: ActionPose = { upperA: 28, elbowA: -87, gripA: 0.9, upperO: 30, elbo
 export const write: Action = {
   id: 'write',
   name: 'Write',
+  group: 'work',
   words: ['write', 'note', 'sign', 'draw'],
   moods: ['calm'],
   handed: true,

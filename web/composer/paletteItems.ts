@@ -1,0 +1,225 @@
+import { restValue } from '#core/document/properties';
+import { type Cue, type FrameShape, MOUTH_SHAPES } from '#core/document/schema';
+import { SOUND_DEFAULTS } from '#core/edit/commands/sounds';
+import { ACTIONS } from '#core/figure/actions/index';
+import { EXPRESSIONS } from '#core/figure/expressions/index';
+import { characterLayers } from '#core/schedule/casting';
+import type { ScheduledLine } from '#core/schedule/lines';
+import { valueAt } from '#core/schedule/staged';
+import { OWN_SOUNDS, ownSource } from '#core/sound/own/index';
+import { frameSize } from '#core/stage/frame';
+import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
+import type { Act } from '../workers/acts.worker.ts';
+import type { PlacedScene } from './film.ts';
+import { FRAMING_NAMES } from './lanes.ts';
+
+export const PALETTE_GROUPS = ['talk', 'feel', 'point', 'work', 'move', 'camera', 'sound', 'caption', 'mouth'] as const;
+export type PaletteGroup = (typeof PALETTE_GROUPS)[number];
+export const GROUP_NAMES: Readonly<Record<PaletteGroup, string>> = {
+  talk: 'Talk',
+  feel: 'Feel',
+  point: 'Point',
+  work: 'Work',
+  move: 'Move',
+  camera: 'Camera',
+  sound: 'Sound',
+  caption: 'Caption',
+  mouth: 'Mouth',
+};
+
+export type NewCue = Cue extends infer T ? (T extends Cue ? Omit<T, 'order' | 'start' | 'end'> : never) : never;
+
+/** Something that can be hung from a word. */
+export interface PaletteItem {
+  /** Names it from one opening to the next, for favourites. */
+  readonly key: string;
+  readonly group: PaletteGroup;
+  readonly label: string;
+  readonly words: string;
+  readonly cue: NewCue;
+  readonly seconds: number;
+  /** What its picture shows the character doing; without one its kind's sign stands there. */
+  readonly act?: Act;
+}
+
+/** Two figures side by side are so far apart (stage units). */
+const ELBOW_ROOM = 300;
+
+/** The place nearest to `x` at which a figure does not come to stand in another one. */
+function beside(scene: PlacedScene, layer: string, x: number, tick: number): number {
+  const others = characterLayers(scene.scene).flatMap(([id]) => {
+    const staged = scene.layers.get(id);
+    return staged && id !== layer && staged.layer.parent === undefined && !staged.layer.hidden ? [valueAt(staged, 'x', tick)] : [];
+  });
+  const free = (place: number): boolean => others.every((other) => Math.abs(other - place) >= ELBOW_ROOM);
+  for (let away = 0; away < 1200; away += 20) for (const place of [x - away, x + away]) if (free(place)) return place;
+  return x;
+}
+
+/** Where looks go besides people: names with places on the stage. */
+const PLACES = [
+  ['Up to the left', -700, -360, -0.8, -0.8],
+  ['Up to the right', 700, -360, 0.8, -0.8],
+  ['Down', 0, 420, 0, 0.9],
+  ['Far left', -900, -40, -1, 0],
+  ['Far right', 900, -40, 1, 0],
+] as const;
+
+/**
+ * Everything that can be hung from a word: what this character can do first, then what belongs to nobody. `words` are
+ * those from the word on; `tick` is when.
+ */
+export function paletteItems(
+  scene: PlacedScene,
+  frame: FrameShape,
+  layer: string | undefined,
+  hand: 'left' | 'right' | 'both',
+  words: ScheduledLine['words'],
+  tick: number,
+  nameOf: (layer: string) => string,
+): PaletteItem[] {
+  const items: PaletteItem[] = [];
+  const add = (item: PaletteItem): void => void items.push(item);
+  const people = characterLayers(scene.scene);
+  const own = layer === undefined ? undefined : scene.scene.layers[layer];
+  const span = words.length ? Math.min(4, ((words.at(-1) as { end: number }).end - (words[0] as { start: number }).start) / TICKS_PER_SECOND) : 2;
+  if (layer !== undefined && own?.kind === 'character') {
+    for (const action of ACTIONS)
+      add({
+        key: `action ${action.id}`,
+        group: action.group,
+        label: action.name,
+        words: [...action.words, ...(action.moods ?? [])].join(' '),
+        cue: { kind: 'gesture', layer, action: action.id, hand, strength: 1 },
+        seconds: action.seconds,
+        act: { kind: 'action', action: action.id, hand },
+      });
+    for (const expression of EXPRESSIONS)
+      add({
+        key: `face ${expression.id}`,
+        group: 'feel',
+        label: expression.name,
+        words: `face ${expression.words.join(' ')}`,
+        cue: { kind: 'face', layer, expression: expression.id, strength: 0.9 },
+        seconds: Math.max(1, span),
+        act: { kind: 'expression', expression: expression.id, strength: 1 },
+      });
+    const x0 = restValue(own, 'x');
+    for (const [id, other] of people)
+      if (id !== layer) {
+        const way = Math.sign(restValue(other, 'x') - x0);
+        add({
+          key: `look ${id}`,
+          group: 'point',
+          label: `At ${nameOf(id)}`,
+          words: 'look eyes',
+          cue: { kind: 'look', layer, target: { to: 'layer', layer: id } },
+          seconds: 1.5,
+          act: { kind: 'stand', turn: way * 0.5, gazeX: way * 0.8, gazeY: 0 },
+        });
+      }
+    add({
+      key: 'look viewer',
+      group: 'point',
+      label: 'At the viewer',
+      words: 'look camera eyes',
+      cue: { kind: 'look', layer, target: { to: 'viewer' } },
+      seconds: 1.5,
+      act: { kind: 'stand', turn: 0, gazeX: 0, gazeY: 0 },
+    });
+    for (const [label, x, y, gx, gy] of PLACES)
+      add({
+        key: `look ${label}`,
+        group: 'point',
+        label,
+        words: 'look place eyes',
+        cue: { kind: 'look', layer, target: { to: 'place', x, y, name: label.toLowerCase() } },
+        seconds: 1.2,
+        act: { kind: 'stand', turn: gx * 0.5, gazeX: gx, gazeY: gy },
+      });
+    for (const shape of MOUTH_SHAPES)
+      add({ key: `mouth ${shape}`, group: 'mouth', label: shape.replace(/^./, (c) => c.toUpperCase()), words: shape, cue: { kind: 'mouth', layer, shape }, seconds: 0.3 });
+  }
+  if (layer !== undefined && own && own.kind !== 'effect') for (const item of moves(scene, frame, layer, tick)) add(item);
+
+  const base = { kind: 'camera' as const, x: 0, y: 0, width: frameSize(frame).width, over: 0, push: 0 };
+  const camera = (label: string, found: string, cue: Partial<NewCue>, key = label): void =>
+    add({ key: `camera ${key}`, group: 'camera', label, words: `shot framing ${found}`, cue: { ...base, framing: 'wide', subjects: [], ...cue } as NewCue, seconds: 1 });
+  const two = people.slice(0, 2).map(([id]) => id);
+  camera('Wide', 'all whole', { framing: 'wide', subjects: [] });
+  if (two.length > 1) camera(`Two-shot, ${two.map(nameOf).join(' and ')}`, 'both', { framing: 'two-shot', subjects: two });
+  for (const [id] of people) for (const framing of ['medium', 'close'] as const) camera(`${FRAMING_NAMES[framing]}, ${nameOf(id)}`, 'cut', { framing, subjects: [id] });
+  for (const [id] of people) camera(`Ease in on ${nameOf(id)}`, 'push move', { framing: 'medium', subjects: [id], over: toTicks(1) });
+  camera('Ease out to wide', 'pull', { framing: 'wide', subjects: [], over: toTicks(1.2) });
+
+  for (const { id, name, words: found, kind, seconds } of OWN_SOUNDS)
+    add({
+      key: `sound ${id}`,
+      group: 'sound',
+      label: kind === 'bed' ? `${name}, music` : name,
+      words: found.join(' '),
+      cue: { kind: 'sound', source: ownSource(id), name, ...SOUND_DEFAULTS[kind] },
+      seconds,
+    });
+
+  for (const [text, count] of captionTexts(words))
+    add({
+      key: `caption ${count}`,
+      group: 'caption',
+      label: text || 'Caption',
+      words: 'text subtitle',
+      cue: { kind: 'caption', text: text || 'Caption' },
+      seconds: Math.max(1, words.length ? ((words[Math.min(count, words.length) - 1] as { end: number }).end - (words[0] as { start: number }).start) / TICKS_PER_SECOND + 0.3 : 2),
+    });
+  return items;
+}
+
+/** Ways for a layer: people walk and run, everything else slides; from and to outside the frame. */
+function moves(scene: PlacedScene, frame: FrameShape, layer: string, tick: number): PaletteItem[] {
+  const own = scene.scene.layers[layer];
+  const staged = scene.layers.get(layer);
+  if (!own || !staged || own.kind === 'effect') return [];
+  const { width } = frameSize(frame);
+  const [x0, y0] = [valueAt(staged, 'x', tick), valueAt(staged, 'y', tick)];
+  const walks = own.kind === 'character';
+  const go = (key: string, label: string, found: string, x: number, seconds: number, gait?: 'run'): PaletteItem => ({
+    key: `move ${key}`,
+    group: 'move',
+    label,
+    words: `move way ${found}`,
+    cue: { kind: 'move', layer, x: Math.round(x), y: Math.round(y0), walk: walks, ...(gait ? { gait } : {}), ease: 'both' },
+    seconds,
+    ...(walks ? { act: { kind: 'stand' as const, turn: Math.sign(x - x0) * 0.9, gazeX: Math.sign(x - x0) * 0.6, gazeY: 0 } } : {}),
+  });
+  const verb = walks ? 'Walk' : 'Slide';
+  const far = width * 0.65;
+  return [
+    go('left', `${verb} a step to the left`, 'left', x0 - 180, 0.9),
+    go('right', `${verb} a step to the right`, 'right', x0 + 180, 0.9),
+    go('middle', `${verb} to the middle`, 'centre', walks ? beside(scene, layer, 0, tick) : 0, 1.8),
+    go('left side', `${verb} to the left side`, 'side', -width * 0.32, 2),
+    go('right side', `${verb} to the right side`, 'side', width * 0.32, 2),
+    ...(walks ? [go('run left', 'Run to the left side', 'fast', -width * 0.32, 0.9, 'run'), go('run right', 'Run to the right side', 'fast', width * 0.32, 0.9, 'run')] : []),
+    go('exit left', 'Leave to the left', 'exit off', -far, 2.4),
+    go('exit right', 'Leave to the right', 'exit off', far, 2.4),
+  ];
+}
+
+/** The phrase from a word on, and all of it, with how many words each has. */
+function captionTexts(words: ScheduledLine['words']): [string, number][] {
+  const phrase: string[] = [];
+  for (const word of words) {
+    phrase.push(word.text);
+    if (/[.?!,;:]$/.test(word.text) || phrase.join(' ').length > 38) break;
+  }
+  const all = words
+    .map((word) => word.text)
+    .join(' ')
+    .slice(0, 200);
+  return phrase.join(' ') === all
+    ? [[all, words.length]]
+    : [
+        [phrase.join(' '), phrase.length],
+        [all, words.length],
+      ];
+}

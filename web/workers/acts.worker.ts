@@ -1,0 +1,94 @@
+import type { Character } from '#core/document/schema';
+import type { Matrix } from '#core/draw/matrix';
+import { actionOf } from '#core/figure/actions/index';
+import { playAction } from '#core/figure/actions/play';
+import { expressionOf } from '#core/figure/expressions/index';
+import { drawFigure, drawSeat } from '#core/figure/figure';
+import { MOUTH_CHART } from '#core/figure/mouth';
+import { stool } from '#core/figure/parts/extras/stool';
+import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
+import { holdingOf } from '#core/figure/things/holding';
+import { wearOf } from '#core/figure/wear';
+import type { EngineExports } from '#core/paint/engine';
+import { paintFully } from '#core/paint/incremental';
+import { Painter } from '#core/paint/paint';
+import engineUrl from '../../core/paint/engine.wasm?url';
+
+/** What a character does in a small picture. */
+export type Act =
+  | { readonly kind: 'action'; readonly action: string; readonly hand: 'left' | 'right' | 'both' }
+  | { readonly kind: 'expression'; readonly expression: string; readonly strength: number }
+  | { readonly kind: 'stand'; readonly turn: number; readonly gazeX: number; readonly gazeY: number };
+
+export interface ActRequest {
+  readonly id: string;
+  readonly character: Character;
+  readonly act: Act;
+  /** Moments of its frames, seconds from where it begins; one alone: its stroke. */
+  readonly at: readonly number[] | undefined;
+  readonly width: number;
+  readonly height: number;
+  readonly background: string;
+}
+/** Its frames beside each other in one picture. */
+export interface ActAnswer {
+  readonly id: string;
+  readonly bitmap: ImageBitmap;
+}
+
+const brush: Promise<Painter> = (async () => {
+  const { instance } = await WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } });
+  return new Painter(instance.exports as unknown as EngineExports, () => undefined);
+})();
+
+const CALM: PartialPose = { smile: 0.3 };
+
+function added(...poses: readonly PartialPose[]): PartialPose {
+  const out: PartialPose = {};
+  for (const pose of poses) for (const key of POSE_KEYS) if (pose[key]) out[key] = (out[key] ?? 0) + (pose[key] as number);
+  return out;
+}
+
+function poseOf(act: Act, seconds: number | undefined): PartialPose {
+  if (act.kind === 'stand') return added(CALM, { headTurn: act.turn * 0.6, bodyTurn: act.turn * 0.4, gazeX: act.gazeX, gazeY: act.gazeY });
+  if (act.kind === 'expression') {
+    const face = expressionOf(act.expression)?.face ?? {};
+    // Comes within a third of a second, as it does on the stage.
+    const share = act.strength * (seconds === undefined ? 1 : Math.min(1, seconds / 0.33));
+    return Object.fromEntries(Object.entries(face).map(([key, value]) => [key, (value as number) * share])) as PartialPose;
+  }
+  const action = actionOf(act.action);
+  if (!action) return CALM;
+  const start = -(action.keys[0]?.at ?? 0);
+  return added(CALM, playAction(action, act.hand, seconds ?? start + 0.02, Math.max(action.seconds, 0.8)));
+}
+
+/** Faces are seen from near, hands from the waist up, moves whole: frames in head units about the figure's own joints. */
+function viewOf(act: Act, character: Character, skeleton: ReturnType<typeof drawFigure>['skeleton'], width: number, height: number): Matrix {
+  const mascot = character.kind === 'mascot';
+  const action = act.kind === 'action' ? actionOf(act.action) : undefined;
+  const top = skeleton.head.y - (mascot ? 92 : 74);
+  const bottom = act.kind === 'expression' ? skeleton.head.y + (mascot ? 86 : 66) : action?.group === 'move' || act.kind === 'stand' || mascot ? 10 : skeleton.hip.y - 6;
+  const scale = height / (bottom - top);
+  return [scale, 0, 0, scale, width / 2 - (act.kind === 'expression' ? skeleton.head.x : skeleton.hip.x * 0.6) * scale, -top * scale];
+}
+
+self.onmessage = async ({ data }: MessageEvent<ActRequest>) => {
+  const { id, character, act, at, width, height, background } = data;
+  const own = await brush;
+  const moments = at ?? [undefined];
+  const flat = new OffscreenCanvas(width * moments.length, height);
+  const context = flat.getContext('2d');
+  const action = act.kind === 'action' ? actionOf(act.action) : undefined;
+  // All frames through one window, as it is at rest.
+  const view = viewOf(act, character, drawFigure(character, posed(CALM), MOUTH_CHART.rest).skeleton, width, height);
+  moments.forEach((seconds, n) => {
+    const { nodes: drawn } = drawFigure(character, posed(poseOf(act, seconds)), MOUTH_CHART.rest, action && act.kind === 'action' ? holdingOf(action, act.hand) : undefined);
+    const nodes = action?.id === 'sit' && !(character.kind === 'person' && wearOf(character).seat) ? [...drawSeat(character, stool.seat), ...drawn] : drawn;
+    const surface = paintFully(own, { width, height, background, planes: [{ id: 'all', view, nodes }] }, width, height);
+    context?.putImageData(new ImageData(surface.pixels(), width, height), n * width, 0);
+    surface.dispose();
+  });
+  const bitmap = flat.transferToImageBitmap();
+  self.postMessage({ id, bitmap } satisfies ActAnswer, { transfer: [bitmap] });
+};
