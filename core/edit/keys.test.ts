@@ -8,8 +8,24 @@ import { colourAt, valueAt } from '../schedule/staged.ts';
 import { everything, sceneIn } from '../testing/everything.ts';
 import { eased } from '../time/easing.ts';
 import { edit, type Recipe } from './change.ts';
-import { copyCue } from './commands/cues.ts';
-import { addKey, copyKeys, deleteKeys, easeKeys, type KeyRef, moveKeys, recordKeys, reverseKeys, scaleKeys, thinned } from './commands/keys.ts';
+import { copyCue, hangCue } from './commands/cues.ts';
+import {
+  addKey,
+  copyKeys,
+  deleteKeys,
+  easeKeys,
+  type KeyRef,
+  keysFromMoves,
+  layerKeys,
+  moveKeys,
+  placeKey,
+  recordKeys,
+  reverseKeys,
+  scaleKeys,
+  setKeyValue,
+  thinned,
+  walksFromKeys,
+} from './commands/keys.ts';
 
 const { document, scene, layers, cues, key, makeId, shadow } = everything();
 const CHANGE = 'cg_000000000001';
@@ -292,5 +308,62 @@ describe('keys of a layer that has none', () => {
         0.5,
       ),
     ).toHaveLength(2);
+  });
+});
+
+describe('one key', () => {
+  it('gets another value where it stands', () => {
+    const [first] = refsOf(layers.group, 'x') as [KeyRef];
+    expect(x(run(setKeyValue(scene, first, 333)), 40_000)).toBe(333);
+    expect(momentsOf(run(setKeyValue(scene, first, 333)), layers.group, 'x')).toEqual(momentsOf(document, layers.group, 'x'));
+  });
+  it('goes to another moment and value at once, still hung from its word', () => {
+    const [first] = refsOf(layers.group, 'x') as [KeyRef];
+    const next = run(placeKey(scene, first, 52_000, -7));
+    expect(momentsOf(next, layers.group, 'x')[0]).toBe(52_000);
+    expect(x(next, 52_000)).toBe(-7);
+    const pin = (of: Document) => Object.values(sceneIn(of, scene).layers[layers.group]?.keys?.x ?? {})[0]?.at;
+    expect(pin(next)?.to).toBe(pin(document)?.to);
+  });
+});
+
+describe('a move', () => {
+  const slide = hangCue(scene, 'cu_00000000slid', {
+    kind: 'move',
+    layer: layers.star,
+    x: 400,
+    y: -100,
+    walk: false,
+    ease: 'linear',
+    order: 'a9',
+    start: { to: 'scene', edge: 'start', offset: 24_000 },
+    end: { ticks: 48_000 },
+  });
+  it('becomes keys that lead the same way, and is gone', () => {
+    const moved = run(slide);
+    const at = (of: Document, property: 'x' | 'y', tick: number): number => valueAt(staged(of, layers.star), property, tick);
+    const ticks = Array.from({ length: 41 }, (_, n) => n * 2000 + 12_000);
+    const seen = { x: ticks.map((tick) => ({ at: tick, value: at(moved, 'x', tick) })), y: ticks.map((tick) => ({ at: tick, value: at(moved, 'y', tick) })) };
+    const keyed = run(keysFromMoves(scene, layers.star, seen, 0.5, key), moved);
+    expect(Object.values(sceneIn(keyed, scene).cues).some((cue) => cue.kind === 'move' && cue.layer === layers.star)).toBe(false);
+    for (const tick of [20_000, 36_000, 60_000, 90_000]) expect(Math.abs(at(keyed, 'x', tick) - at(moved, 'x', tick))).toBeLessThan(1);
+    expect(Object.keys(sceneIn(keyed, scene).layers[layers.star]?.keys?.x ?? {}).length).toBeLessThan(6);
+  });
+  it('is told of where there is none', () => expect(() => run(keysFromMoves(scene, layers.title, { x: [], y: [] }, 1, key))).toThrow(Failure));
+  it('on foot comes of keys that slid a figure along: from key to key, at the same moments', () => {
+    const [figure] = Object.entries(sceneIn(document, scene).layers).find(([, layer]) => layer.kind === 'character') as [string, unknown];
+    const at = (tick: number, value: number) => addKey(scene, layerKeys(figure), 'x', tick, value, key);
+    let slid = run(at(24_000, -300));
+    slid = run(at(96_000, 200), slid);
+    slid = run(at(120_000, 204), slid);
+    const walked = run(walksFromKeys(scene, figure, makeId as never), slid);
+    const before = new Set(Object.keys(sceneIn(document, scene).cues));
+    const walks = Object.entries(sceneIn(walked, scene).cues).flatMap(([id, cue]) => (before.has(id) ? [] : [cue]));
+    expect(walks).toMatchObject([{ x: 200, walk: true, end: { ticks: 72_000 } }]);
+    expect(sceneIn(walked, scene).layers[figure]).toMatchObject({ x: -300 });
+    expect(sceneIn(walked, scene).layers[figure]?.keys ?? {}).not.toHaveProperty('x');
+  });
+  it('on foot needs feet, and two keys', () => {
+    expect(() => run(walksFromKeys(scene, layers.star, makeId as never))).toThrow('Only a character walks');
   });
 });

@@ -9,10 +9,20 @@ export interface EaseCurve {
 }
 export type Ease = EaseName | EaseCurve;
 
-/** Slow start and slow end; a little slower into the end, as drawn motion settles (motion.md, Poses and easing). */
-const both = bezier(0.42, 0, 0.38, 1);
-const easeIn = bezier(0.5, 0, 0.9, 0.7);
-const easeOut = bezier(0.12, 0.35, 0.4, 1);
+/** Handles of the named curves, as a curve of one's own has them; a hold has none. */
+export const EASE_HANDLES: Readonly<Record<Exclude<EaseName, 'hold'>, EaseCurve['bezier']>> = {
+  // Slow start and slow end; a little slower into the end, as drawn motion settles (motion.md, Poses and easing).
+  both: [0.42, 0, 0.38, 1],
+  in: [0.5, 0, 0.9, 0.7],
+  out: [0.12, 0.35, 0.4, 1],
+  linear: [1 / 3, 1 / 3, 2 / 3, 2 / 3],
+};
+/** Goes past its aim by a little and comes back. */
+export const SETTLE: EaseCurve = { bezier: [0.42, 0.02, 0.34, 1.5] };
+
+const both = bezier(...EASE_HANDLES.both);
+const easeIn = bezier(...EASE_HANDLES.in);
+const easeOut = bezier(...EASE_HANDLES.out);
 
 const curves = new Map<string, (t: number) => number>();
 const MOST_CURVES = 500;

@@ -1,11 +1,11 @@
 import { isProperty, propertyInfo } from '#core/document/properties';
 import type { Ease, Key } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
-import { copyKeys, deleteKeys, easeKeys, moveKeys, reverseKeys, scaleKeys, setKeyValue } from '#core/edit/commands/keys';
+import { copyKeys, deleteKeys, easeKeys, moveKeys, reverseKeys, scaleKeys, setKeyValue, walksFromKeys } from '#core/edit/commands/keys';
 import { EASES } from '#core/time/easing';
 import { formatMoment, parseTime } from '#core/time/format';
 import { ticksPerFrame } from '#core/time/ticks';
-import { newKey } from '../ids.ts';
+import { makeId, newKey } from '../ids.ts';
 import { preview, run } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { Choice } from '../ui/fields.tsx';
@@ -13,7 +13,7 @@ import { NumberCell } from '../ui/NumberCell.tsx';
 import { ValueField } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
 import { Hangs } from './LayerPresence.tsx';
-import { SmallButton, UNITS } from './layerFields.tsx';
+import { Saying, SmallButton, UNITS } from './layerFields.tsx';
 import type { Keyed } from './layerKeyLists.ts';
 
 export const EASE_NAMES: Readonly<Record<string, string>> = { both: 'Both', in: 'In', out: 'Out', linear: 'Even', hold: 'Hold' };
@@ -34,6 +34,7 @@ export function KeyCard({ keys, scene }: { keys: readonly (Keyed & { readonly la
   const { property } = first.ref;
   const info = isProperty(property) ? propertyInfo(property) : undefined;
   const name = info?.label ?? property;
+  const layer = scene.scene.layers[first.layer];
   const act = (label: string, recipe: Recipe): void => void run(label, recipe);
   const moments = keys.map(({ at }) => at);
   const from = Math.min(...moments);
@@ -111,6 +112,12 @@ export function KeyCard({ keys, scene }: { keys: readonly (Keyed & { readonly la
             );
           })}
         </div>
+      )}
+      {property === 'x' && layer?.kind === 'character' && (
+        <p className="m-0 mb-2 flex items-center justify-between gap-2 rounded-[6px] bg-well px-2 py-1 text-[12px] text-ink-2">
+          Feet slide while this moves.
+          <Saying onClick={() => act('Make it a walk', walksFromKeys(scene.id, first.layer, makeId))}>Make it a walk</Saying>
+        </p>
       )}
       <div className="flex flex-wrap gap-1.5">
         <SmallButton onClick={() => act('Copy keys', copyKeys(scene.id, refs, tick, newKey))}>Once more here</SmallButton>

@@ -6,6 +6,7 @@ import { changeCue } from '#core/edit/commands/cues';
 import { setProperty } from '#core/edit/commands/layers';
 import { moveLayers } from '#core/edit/commands/placing';
 import { valueAt } from '#core/schedule/staged';
+import { standsOn } from '#core/stage/arrival';
 import type { LayerBox } from '#core/stage/boxes';
 import { cameraAt } from '#core/stage/camera';
 import { frameSize } from '#core/stage/frame';
@@ -19,7 +20,7 @@ import { toneOf } from '../ui/speakers.ts';
 import { type DragAt, useDrag } from '../ui/useDrag.ts';
 import { layerColour, type PlacedScene } from './film.ts';
 import { nameOfStaged } from './lanes.ts';
-import { bodyOf, type Screen } from './onStage.ts';
+import { bodyOf, isIn, type Screen } from './onStage.ts';
 import { Label } from './StageHandles.tsx';
 import { seek } from './transport.ts';
 import { linear, type Told } from './useStageDrag.ts';
@@ -194,6 +195,8 @@ export function PlacePath({ id, scene, boxes, screen }: { id: string; scene: Pla
           k={screen.k}
           stroke={tone.strong}
           chosen={moment.paths.some((path) => chosen.includes(path))}
+          // What lies over the thing itself would be taken hold of in its place.
+          still={!standsOn(staged.layer) && isIn(box, screen.ux(at(moment.at).x), screen.uy(at(moment.at).y))}
         />
       ))}
     </g>
@@ -210,6 +213,7 @@ function PathPin({
   k,
   stroke,
   chosen,
+  still,
 }: {
   id: string;
   moment: { at: number; paths: readonly string[] };
@@ -220,6 +224,7 @@ function PathPin({
   k: number;
   stroke: string;
   chosen: boolean;
+  still: boolean;
 }) {
   const recipe = (base: { x: number; y: number }, { dx, dy }: DragAt) => {
     const by = transform(invert(linear(parent)), dx / k, dy / k);
@@ -236,7 +241,7 @@ function PathPin({
     click: () => seek(moment.at),
   });
   return (
-    <g className="cursor-move" data-path-key={moment.paths[0]} {...handlers}>
+    <g className="cursor-move" data-path-key={moment.paths[0]} pointerEvents={still ? 'none' : undefined} {...handlers}>
       <circle cx={place.x} cy={place.y} r={12} fill="transparent" />
       {chosen && <circle cx={place.x} cy={place.y} r={8.5} fill="none" stroke="#0f2b30" strokeWidth={2} />}
       <circle cx={place.x} cy={place.y} r={4.5} fill="#ffffff" stroke={stroke} strokeWidth={2} />

@@ -14,9 +14,10 @@ import { choose, chosenLayers, useView, view } from '../state/view.ts';
 import { IconButton, Tip } from '../ui/parts.tsx';
 import { ribbonPath } from '../ui/speakers.ts';
 import { PALETTE_WIDTH } from './CuePalette.tsx';
+import { CurveLane } from './CurveLane.tsx';
 import type { PlacedScene } from './film.ts';
 import { LaneRow } from './Lanes.tsx';
-import { LANE_HEIGHT, lanesOf } from './lanes.ts';
+import { LANE_HEIGHT, type Lane, lanesOf } from './lanes.ts';
 import { Ribbon } from './Ribbon.tsx';
 import { RIBBON } from './ribbonRows.ts';
 import { stepLine, togglePlay } from './transport.ts';
@@ -42,7 +43,10 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
   const seen = useRef({ left: 0, room: 1072 });
   const [visible, setVisible] = useState({ from: 0, to: 1400 });
   const lanes = useMemo(() => lanesOf(document_, scene, folds, chosenLayers({ layer, layers })), [document_, scene, folds, layer, layers]);
-  const free = lanes.filter(({ pinned }) => !pinned);
+  const curve = useView((state) => state.curve);
+  // A curve is the property's lane opened tall: its layer's own lane stays above it, the others below.
+  const all = lanes.filter(({ pinned }) => !pinned);
+  const free = curve ? curveFirst(all, curve) : all;
   const pinned = lanes.filter((lane) => lane.pinned);
   const [room, setRoom] = useState(1072);
   const [below, setBelow] = useState(0);
@@ -109,10 +113,16 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
           </div>
           <div className="relative grow" {...band.handlers} data-lanes>
             <Grid width={width} zoom={zoom} left={left} />
-            {free.map((lane, index) => (
-              <LaneRow key={lane.key} scene={scene} lane={lane} zoom={zoom} width={width} visible={visible} odd={index % 2 === 1} />
-            ))}
-            {selectedLine && <Threads scene={scene} zoom={zoom} left={left} lanes={free.map((lane) => `${lane.layer ?? ''} ${lane.kind}`)} line={selectedLine} width={width} />}
+            {free.map((lane, index) =>
+              curve && lane.layer === curve.layer && lane.kind === 'keys' && lane.property === curve.property ? (
+                <CurveLane key={lane.key} scene={scene} layer={curve.layer} property={curve.property} zoom={zoom} width={width} visible={visible} />
+              ) : (
+                <LaneRow key={lane.key} scene={scene} lane={lane} zoom={zoom} width={width} visible={visible} odd={index % 2 === 1} />
+              ),
+            )}
+            {selectedLine && !curve && (
+              <Threads scene={scene} zoom={zoom} left={left} lanes={free.map((lane) => `${lane.layer ?? ''} ${lane.kind}`)} line={selectedLine} width={width} />
+            )}
             {band.box && <span className="pointer-events-none absolute z-20 border border-ink bg-act-soft/40" style={band.box} data-lane-band />}
           </div>
           <div className="sticky bottom-0 z-20 shrink-0 border-t border-edge" data-pinned>
@@ -131,6 +141,18 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
       </div>
     </section>
   );
+}
+
+/** Lanes with the open curve's layer first: its head, the curve, then everything else. A property without keys has a lane while it is open. */
+function curveFirst(lanes: readonly Lane[], { layer, property }: { layer: string; property: string }): readonly Lane[] {
+  const own = lanes.filter((lane) => lane.layer === layer);
+  const head = own.find(({ head }) => head !== undefined);
+  const keyed =
+    own.find((lane) => lane.kind === 'keys' && lane.property === property) ??
+    (head && { ...head, key: `${layer} keys ${property}`, kind: 'keys' as const, property, label: property });
+  if (!keyed) return lanes;
+  const first = [...(head ? [head] : []), keyed];
+  return [...first, ...lanes.filter((lane) => lane.layer !== layer || (lane !== head && lane.key !== keyed.key))];
 }
 
 /** Where what is dragged has snapped to: over the full height, with its time. */

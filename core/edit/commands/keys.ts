@@ -1,11 +1,13 @@
 import { failure } from '../../document/failure.ts';
 import { keyPath } from '../../document/pins.ts';
+import { restValue } from '../../document/properties.ts';
 import type { Ease, Key, Keys, Pin, Scene } from '../../document/schema.ts';
 import { type Resolved, resolveScene } from '../../schedule/resolve.ts';
 import { lineTiming } from '../../schedule/timing.ts';
+import { orderAtEnd } from '../../time/order.ts';
 import { type FrameRate, ticksPerFrame } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
-import { pinAt } from './cues.ts';
+import { deleteCues, pinAt } from './cues.ts';
 import { sceneOf } from './lines.ts';
 
 /** Whose keys are meant: a layer's, a layer's effect's, a cue's. */
@@ -92,6 +94,69 @@ export const moveKeys =
       const key = keyOf(target, ref);
       key.at = { ...key.at, offset: key.at.offset + Math.round(delta) } as Pin;
     }
+  };
+
+/** A key at another moment (ticks), hung from what is said there, with another value. */
+export const placeKey =
+  (scene: string, ref: KeyRef, at: number, value: number | string): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    const key = keyOf(target, ref);
+    const now = momentOf(resolvedOf(target, draft.production.fps), ref);
+    key.value = value;
+    if (Math.round(at) !== now) key.at = { ...key.at, offset: key.at.offset + Math.round(at) - now } as Pin;
+  };
+
+/** Moves of a layer (walks, slides) become keys of its place: `x` and `y` as they were seen, thinned to `error`. */
+export const keysFromMoves =
+  (scene: string, layer: string, seen: Readonly<Record<'x' | 'y', readonly Recorded[]>>, error: number, makeId: () => string): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    const moves = Object.entries(target.cues).filter(([, cue]) => cue.kind === 'move' && cue.layer === layer);
+    if (!moves.length) throw failure('no-moves', 'Nothing moves this layer by itself. Set keys, or hang a move first.');
+    recordKeys(scene, layerKeys(layer), seen, error, makeId)(draft);
+    deleteCues(
+      scene,
+      moves.map(([id]) => id),
+    )(draft);
+  };
+
+/** A way shorter than this (stage units) is no walk. */
+const LEAST_WAY = 12;
+
+/** Keys that slide a figure along become walks from key to key: its feet then hold the floor. */
+export const walksFromKeys =
+  (scene: string, layer: string, makeId: (kind: 'cue') => string): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    const own = target.layers[layer];
+    if (own?.kind !== 'character') throw failure('no-feet', 'Only a character walks. Choose one whose place has keys.');
+    const resolved = resolvedOf(target, draft.production.fps);
+    const list = Object.entries(own.keys?.x ?? {})
+      .map(([key, one]) => ({ key, one, at: momentOf(resolved, { of: { layer }, property: 'x', key }) }))
+      .sort((a, b) => a.at - b.at);
+    if (list.length < 2) throw failure('no-way', 'A walk needs two keys: from where, and to where. Set another one.');
+    own.x = list[0]?.one.value as number;
+    list.slice(1).forEach(({ one, at }, index) => {
+      const from = list[index] as (typeof list)[number];
+      if (Math.abs((one.value as number) - (from.one.value as number)) < LEAST_WAY) return;
+      target.cues[makeId('cue')] = {
+        kind: 'move',
+        layer,
+        x: one.value as number,
+        y: restValue(own, 'y'),
+        walk: true,
+        ease: 'both',
+        order: orderAtEnd(target.cues),
+        start: from.one.at,
+        end: { ticks: at - from.at },
+      };
+    });
+    deleteKeys(
+      scene,
+      list.map(({ key }) => ({ of: { layer }, property: 'x', key })),
+    )(draft);
+    own.x = list[0]?.one.value as number;
   };
 
 /** The value of one key; where and how it goes on stays. */
