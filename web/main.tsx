@@ -34,7 +34,13 @@ createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
     <Tooltip.Provider>
       <RouterProvider router={router} />
-      <Toaster position="bottom-center" toastOptions={{ style: { fontFamily: 'var(--font-sans)', borderRadius: 9 } }} offset={44} />
+      {/* Messages stand in the status row, so that they cover nothing that they speak about. */}
+      <Toaster
+        position="bottom-center"
+        gap={4}
+        offset={2}
+        toastOptions={{ style: { fontFamily: 'var(--font-sans)', borderRadius: 7, padding: '3px 12px', minHeight: 24, fontSize: 12.5, lineHeight: '17px' } }}
+      />
     </Tooltip.Provider>
   </StrictMode>,
 );

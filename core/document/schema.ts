@@ -407,9 +407,14 @@ export type Cue = v.InferOutput<typeof CueSchema>;
 export type CueKind = Cue['kind'];
 export type CueOf<K extends CueKind> = Extract<Cue, { kind: K }>;
 
+/** How a scene follows the one before: by an effect (core/stage/transitions) that takes some ticks, in which both are seen; by a cut if left out. */
+export const TransitionSchema = v.object({ effect: text(40), ticks: length, values: v.optional(values) });
+export type SceneTransition = v.InferOutput<typeof TransitionSchema>;
+
 export const SceneSchema = v.object({
   id: id('scene'),
   order,
+  transition: v.optional(TransitionSchema),
   title: name,
   backdrop: BackdropSchema,
   /** Ticks before the first word and after the last. */

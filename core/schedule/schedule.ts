@@ -1,6 +1,6 @@
 import type { CueOf, Document, Scene } from '../document/schema.ts';
 import { inOrder } from '../time/order.ts';
-import type { FrameRate } from '../time/ticks.ts';
+import { type FrameRate, ticksPerFrame } from '../time/ticks.ts';
 import { captionSpans } from './captionSpans.ts';
 import type { CaptionSpan } from './captions.ts';
 import { type AnalysisOf, type ScheduledLine, scheduledLines } from './lines.ts';
@@ -35,7 +35,8 @@ export interface FilmSchedule {
   readonly document: Document;
   readonly fps: FrameRate;
   readonly length: number;
-  readonly scenes: readonly (SceneSchedule & { readonly start: number })[];
+  /** Each with its place in the film, and for how long the scene before is still seen as it begins. */
+  readonly scenes: readonly (SceneSchedule & { readonly start: number; readonly overlap: number })[];
 }
 
 interface SceneMemo {
@@ -50,13 +51,24 @@ const sceneMemo = new WeakMap<Scene, SceneMemo>();
  */
 export function schedule(document: Document, analysis: AnalysisOf, fps: FrameRate = document.production.fps): FilmSchedule {
   let at = 0;
+  let before: SceneSchedule | undefined;
   const scenes = inOrder(document.scenes).map(([, scene]) => {
     const value = sceneSchedule(document, scene, analysis, fps);
-    const placed = { ...value, start: at };
-    at += value.length;
+    const overlap = overlapWith(before, value, fps);
+    const placed = { ...value, start: at - overlap, overlap };
+    at += value.length - overlap;
+    before = value;
     return placed;
   });
   return { document, fps, length: at, scenes };
+}
+
+/** For how many ticks a scene and the one before it are seen together: whole frames, at most half of the shorter one. */
+export function overlapWith(before: Pick<SceneSchedule, 'length'> | undefined, { scene, length }: Pick<SceneSchedule, 'scene' | 'length'>, fps: FrameRate): number {
+  const wanted = before ? (scene.transition?.ticks ?? 0) : 0;
+  if (!before || wanted <= 0) return 0;
+  const frame = ticksPerFrame(fps);
+  return Math.floor(Math.min(wanted, before.length / 2, length / 2) / frame) * frame;
 }
 
 /** One scene's schedule, times from the scene's start. */

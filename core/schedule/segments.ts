@@ -37,10 +37,14 @@ function bordersOf(scene: SceneSchedule): number[] {
 /** Cuts a film into segments: at scene starts and at the borders of each scene; pieces over 9 s are split at the line start, else word gap, nearest their middle. */
 export function segmentsOf(film: FilmSchedule): Segment[] {
   const frame = ticksPerFrame(film.fps);
-  return film.scenes.flatMap((scene) => {
+  return film.scenes.flatMap((scene, at) => {
+    // What the next scene is seen together with is that one's own; and so is its own beginning, beside the scene before.
+    const last = scene.length - (film.scenes[at + 1]?.overlap ?? 0);
     const starts = scene.lines.map(({ start }) => start);
     const words = scene.lines.flatMap((line) => line.words.map((word) => word.start));
-    const borders = bordersOf(scene);
+    const borders = [...new Set([0, ...(scene.overlap > 0 ? [scene.overlap] : []), ...bordersOf(scene).filter((border) => border > scene.overlap && border < last), last])].sort(
+      (a, b) => a - b,
+    );
     const pieces: [number, number][] = [];
     const split = (from: number, to: number): void => {
       if (to - from <= LONGEST) {

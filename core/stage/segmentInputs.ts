@@ -29,6 +29,16 @@ const isTrack = (value: unknown): value is Track => typeof value === 'object' &&
  * written, unless it is named above: a new field is in the key before anybody thinks of it.
  */
 export function segmentInputs(film: FilmSchedule, segment: Segment): string {
+  const index = film.scenes.findIndex(({ id }) => id === segment.scene);
+  const scene = film.scenes[index] as FilmSchedule['scenes'][number];
+  const own = sceneInputs(film, segment);
+  const before = film.scenes[index - 1];
+  if (!before || scene.overlap <= 0 || segment.fromFrame * ticksPerFrame(film.fps) >= scene.start + scene.overlap) return own;
+  // While it comes, the scene before is seen, too.
+  return `${own}\n${JSON.stringify([scene.scene.transition, scene.overlap])}\n${sceneInputs(film, { ...segment, scene: before.id })}`;
+}
+
+function sceneInputs(film: FilmSchedule, segment: Segment): string {
   const scene = film.scenes.find(({ id }) => id === segment.scene) as FilmSchedule['scenes'][number];
   const frame = ticksPerFrame(film.fps);
   const from = segment.fromFrame * frame - scene.start;

@@ -8,7 +8,7 @@ import type { Images } from '#core/paint/paint';
 import type { Resources } from '#core/resources';
 import type { FilmSchedule } from '#core/schedule/schedule';
 import type { Segment } from '#core/schedule/segments';
-import { evaluate } from '#core/stage/evaluate';
+import { evaluateFilm } from '#core/stage/transitions/index';
 import { ticksPerFrame } from '#core/time/ticks';
 import { nodePainter } from '../paint/host.ts';
 import { missingProgram } from '../speech/run.ts';
@@ -17,10 +17,12 @@ import type { FilmOptions } from './options.ts';
 
 /** The picture lists of a segment's frames, in order. */
 export function* segmentPictures(film: FilmSchedule, segment: Segment, fonts: Fonts, captions: boolean): Generator<Picture> {
-  const scene = film.scenes.find(({ id }) => id === segment.scene);
+  const index = film.scenes.findIndex(({ id }) => id === segment.scene);
+  const scene = film.scenes[index];
   if (!scene) throw failure('no-scene', 'A scene of this film is gone. Start the export again.');
   const frame = ticksPerFrame(film.fps);
-  for (let n = segment.fromFrame; n < segment.toFrame; n++) yield evaluate(film.document, scene, n * frame - scene.start, fonts, { captions });
+  const following = { scene, overlap: scene.overlap, before: film.scenes[index - 1] };
+  for (let n = segment.fromFrame; n < segment.toFrame; n++) yield evaluateFilm(film.document, following, n * frame - scene.start, fonts, { captions });
 }
 
 export interface EncodeResult {

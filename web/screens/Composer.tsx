@@ -1,10 +1,9 @@
-import { ChevronUp, Pause, Play, Plus, Trash2 } from 'lucide-react';
-import { useEffect } from 'react';
+import { ChevronUp, Clapperboard, Pause, Play } from 'lucide-react';
+import { useEffect, useRef } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { LONG_GAP } from '#core/checks/silence';
-import { deleteScene, setCaptions, setProduction } from '#core/edit/commands/stage';
-import { addSceneAfter } from '#core/edit/create';
+import { setCaptions, setProduction } from '#core/edit/commands/stage';
 import { overlapsOf } from '#core/schedule/lines';
 import { STYLES } from '#core/stage/styles/index';
 import { inOrder } from '#core/time/order';
@@ -12,6 +11,7 @@ import { CuePalette, PALETTE_WIDTH } from '../composer/CuePalette.tsx';
 import { FilmMusic } from '../composer/FilmMusic.tsx';
 import { type PlacedScene, useFilm } from '../composer/film.ts';
 import { Inspector } from '../composer/Inspector.tsx';
+import { ScenesStrip } from '../composer/ScenesStrip.tsx';
 import { ShortcutsDialog } from '../composer/ShortcutsDialog.tsx';
 import { Shots } from '../composer/Shots.tsx';
 import { StageDoor } from '../composer/StageDoor.tsx';
@@ -21,16 +21,15 @@ import { Timeline } from '../composer/Timeline.tsx';
 import { Tree } from '../composer/Tree.tsx';
 import { seek, soundLevel, stop, togglePlay } from '../composer/transport.ts';
 import { useFrames } from '../composer/useFrames.ts';
-import { makeId } from '../ids.ts';
 import { GapsMenu } from '../script/GapsMenu.tsx';
 import { stage } from '../stage/client.ts';
 import { useAnalyses } from '../state/analyses.ts';
 import { useOpened } from '../state/opened.ts';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
-import { choose, LEFT, useView, view } from '../state/view.ts';
+import { LEFT, useView, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Check, Choice, Slider } from '../ui/fields.tsx';
-import { Button, IconButton } from '../ui/parts.tsx';
+import { Button } from '../ui/parts.tsx';
 import { useDrag } from '../ui/useDrag.ts';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
@@ -45,6 +44,14 @@ export function Composer() {
   const analyses = useAnalyses((state) => state.byHash);
 
   const lost = useOpened(production, sceneParam, found);
+  const navigate = useNavigate();
+  const shown = useRef<string | undefined>(undefined);
+  // A scene that was open here and is gone (undone, deleted in another window) gives way to one that is there.
+  const gone = lost !== undefined && shown.current === sceneParam;
+  useEffect(() => {
+    if (gone) void navigate(`/p/${production}`, { replace: true });
+    else if (found && lost === undefined) shown.current = sceneParam;
+  }, [gone, production, sceneParam, found, lost, navigate]);
   useEffect(() => {
     if (!found) return;
     stage().show(found.document, analyses);
@@ -62,8 +69,8 @@ export function Composer() {
     Object.assign(window, { kipzo: { stage: stage(), level: soundLevel, view: useView, production: useProduction, analyses: () => useAnalyses.getState().byHash } });
   }, []);
 
-  if (problem || lost) return <NotFound sentence={problem ?? lost} />;
-  if (!found) return <Loading />;
+  if (problem || (lost && !gone)) return <NotFound sentence={problem ?? lost} />;
+  if (!found || gone) return <Loading />;
   return (
     <div className="flex h-full flex-col">
       <TopBar page="scenes">
@@ -79,6 +86,7 @@ export function Composer() {
       <Body scene={found.scene} />
       <Status scene={found.scene} />
       <CuePalette scene={found.scene} />
+      <ScenesStrip />
       <ShortcutsDialog />
     </div>
   );
@@ -171,55 +179,26 @@ function Status({ scene }: { scene: PlacedScene }) {
   const style = useProduction((state) => state.document?.production.style ?? 'flat');
   const document_ = useOpenDocument();
   const zoom = useView((state) => state.zoom);
-  const navigate = useNavigate();
+  const strip = useView((state) => state.strip);
   const scenes = inOrder(document_.scenes);
   const index = scenes.findIndex(([id]) => id === scene.id);
   const overlaps = overlapsOf(scene.lines).length;
   const long = scene.lines.filter((line) => (line.gap ?? 0) > LONG_GAP).length;
   const left = useView((state) => state.left);
   const room = window.innerWidth - left;
-  const goTo = (id: string): void => {
-    choose(undefined);
-    view({ scene: id, tick: 0 });
-    void navigate(`/p/${document_.production.id}/scenes/${id}`);
-  };
   return (
     <footer className="flex h-[28px] shrink-0 items-center gap-4 border-t border-line bg-bench px-3 text-[12px] text-ink-2">
-      <span className="flex items-center gap-1">
-        <Choice
-          label="Scene"
-          look="words"
-          size="small"
-          value={scene.id}
-          options={scenes.map(([id], n) => ({ value: id, label: `Scene ${n + 1} of ${scenes.length}` }))}
-          onChange={goTo}
-        />
-        <TypedName key={scene.id} target={{ kind: 'scene', scene: scene.id }} value={scene.scene.title} label="Name of the scene" className="px-1 font-[650] text-ink" />
-        <IconButton
-          label="New scene"
-          side="top"
-          className="!size-6"
-          onClick={() => {
-            const id = makeId('scene');
-            if (run('New scene', addSceneAfter(scene.id, id, `Scene ${scenes.length + 1}`, makeId))) goTo(id);
-          }}
-        >
-          <Plus size={13} />
-        </IconButton>
-        {scenes.length > 1 && (
-          <IconButton
-            label="Delete this scene"
-            side="top"
-            className="!size-6"
-            onClick={() => {
-              const next = scenes[index === 0 ? 1 : index - 1]?.[0];
-              if (next && run('Delete a scene', deleteScene(scene.id))) goTo(next);
-            }}
-          >
-            <Trash2 size={13} />
-          </IconButton>
-        )}
-      </span>
+      <button
+        type="button"
+        aria-expanded={strip}
+        className={`flex h-6 items-center gap-1.5 rounded-[6px] px-1.5 font-semibold text-ink ${strip ? 'bg-lamp' : 'hover:bg-paper'}`}
+        onClick={() => view({ strip: !strip })}
+        data-scenes
+      >
+        <Clapperboard size={13} strokeWidth={1.7} />
+        {`Scene ${index + 1} of ${scenes.length}`}
+      </button>
+      <TypedName key={scene.id} target={{ kind: 'scene', scene: scene.id }} value={scene.scene.title} label="Name of the scene" className="-ml-2 px-1 font-[650] text-ink" />
       <span>
         {scene.lines.length} line{scene.lines.length === 1 ? '' : 's'}
       </span>

@@ -48,6 +48,8 @@ interface ViewState {
   readonly keys: readonly string[];
   /** The property whose curve is open. */
   readonly curve: { readonly layer: string; readonly property: string } | undefined;
+  /** The strip of scenes is open. */
+  readonly strip: boolean;
   /** The stage door is open. */
   readonly door: boolean;
   /** The layer that is only tried on the stage. */
@@ -88,6 +90,7 @@ export const useView = create<ViewState>(() => ({
   snap: undefined,
   keys: [],
   curve: undefined,
+  strip: false,
   door: false,
   tried: undefined,
   looked: undefined,

@@ -7,7 +7,7 @@ import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
 import type { Surface } from '#core/paint/surface';
-import { type SceneSchedule, sceneSchedule } from '#core/schedule/schedule';
+import { overlapWith, type SceneSchedule, sceneSchedule } from '#core/schedule/schedule';
 import type { StagedLayer } from '#core/schedule/staged';
 import type { Analysis } from '#core/speech/analysis';
 import { backdropNodes } from '#core/stage/backdrop';
@@ -16,6 +16,8 @@ import { type Editing, planeOf, withEditing } from '#core/stage/editing';
 import { evaluate, layOutCaptions } from '#core/stage/evaluate';
 import { frameSize, type View, viewMatrix } from '#core/stage/frame';
 import { drawnKind } from '#core/stage/layers/index';
+import { evaluateFilm, type Following } from '#core/stage/transitions/index';
+import { inOrder } from '#core/time/order';
 import engineUrl from '../../core/paint/engine.wasm?url';
 import { StageResources } from '../stage/resources.ts';
 
@@ -104,8 +106,19 @@ function pictureOf(id: string, tick: number, wholeSet: boolean, captions: boolea
   const scene = scheduled(id);
   if (!scene) return undefined;
   const options = { wholeSet, captions, solo: wholeSet, ...(view ? { view } : {}) };
-  const picture = evaluate(document as Document, scene, tick, resources.fonts, options);
+  const picture = wholeSet
+    ? evaluate(document as Document, scene, tick, resources.fonts, options)
+    : evaluateFilm(document as Document, followingOf(scene), tick, resources.fonts, options);
   return editing ? withEditing(picture, editing, document as Document, scene, resources.fonts, options) : picture;
+}
+
+/** A scene with the one before it, if it comes by more than a cut. */
+function followingOf(scene: SceneSchedule): Following {
+  if (!scene.scene.transition) return { scene, overlap: 0, before: undefined };
+  const ids = inOrder(document.scenes ?? {}).map(([id]) => id);
+  const at = ids.indexOf(scene.id);
+  const before = at > 0 ? scheduled(ids[at - 1] as string) : undefined;
+  return { scene, overlap: overlapWith(before, scene, scene.fps), before };
 }
 
 /** Where everything lies at a tick, for whoever takes hold of it. */
