@@ -1,6 +1,7 @@
 import type { Document } from '#core/document/schema';
 import { addLayer, changeLayer } from '#core/edit/commands/layers';
-import { insertScript, pinLine, setAside, setGap, setLeadAndTail } from '#core/edit/commands/lines';
+import { pinLine, setAside, setGap, setLeadAndTail } from '#core/edit/commands/lines';
+import { insertScript } from '#core/edit/commands/script';
 import { renameScene } from '#core/edit/commands/stage';
 import { addSpeaker, fromScript } from '#core/edit/create';
 import { designed } from '#core/figure/cast';

@@ -352,7 +352,15 @@ export type LayerOf<K extends LayerKind> = Extract<Layer, { kind: K }>;
 export type LayerKindOf = Layer['kind'];
 export type CharacterLayer = LayerOf<'character'>;
 
-const cueBase = { order, start: PinSchema, end: EndSchema };
+const cueBase = {
+  order,
+  start: PinSchema,
+  end: EndSchema,
+  /** Made by the machine and not kept yet; it plays all the same. */
+  proposed: v.optional(v.literal(true)),
+  /** Why it is there. */
+  note: v.optional(text(200)),
+};
 const onLayer = { ...cueBase, layer: id('layer') };
 
 export const MOUTH_SHAPES = ['rest', 'closed', 'bite', 'tongue', 'teeth', 'mid', 'wide', 'spread', 'round', 'pucker'] as const;

@@ -13,7 +13,7 @@ import { inOrder, orderAtEnd, orderBetween, ordersBetween } from '../time/order.
 import type { FrameRate } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
 import { addLayer } from './commands/layers.ts';
-import { insertScript } from './commands/lines.ts';
+import { insertScript } from './commands/script.ts';
 import { addCharacter, addRole, addScene, emptyScene, renameScene } from './commands/stage.ts';
 
 export interface NewProduction {

@@ -16,7 +16,6 @@ import {
   giveLine,
   insertBeat,
   insertLine,
-  insertScript,
   moveLine,
   pinLine,
   removeTake,
@@ -28,6 +27,7 @@ import {
   setLineText,
   USUAL_GAP,
 } from './commands/lines.ts';
+import { insertScript } from './commands/script.ts';
 
 const { document, scene, makeId } = sampleDocument();
 const sceneIn = (of: Document): Scene => of.scenes[scene] as Scene;

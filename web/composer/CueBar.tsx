@@ -1,5 +1,7 @@
+import { Check, X } from 'lucide-react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
 import { deleteCues, moveCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
+import { keepProposals, takeOutProposals } from '#core/edit/commands/direct';
 import { formatLength, formatMoment, formatOffset } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { preview, run, useOpenDocument } from '../state/production.ts';
@@ -122,7 +124,8 @@ export function CueBar({
     <div className="absolute top-[3px]" style={{ left, width, height }} data-cue={bar.id} data-cue-kind={cue.kind}>
       <button
         type="button"
-        aria-label={`${lane.label}: ${label}, starts ${formatMoment(bar.start)}, ${formatLength(bar.end - bar.start)}`}
+        title={cue.note}
+        aria-label={`${cue.proposed ? 'Proposed, ' : ''}${lane.label}: ${label}, starts ${formatMoment(bar.start)}, ${formatLength(bar.end - bar.start)}`}
         aria-pressed={selected}
         className={`absolute inset-0 ${locked ? 'cursor-not-allowed' : 'cursor-grab'} overflow-visible text-left`}
         {...moved}
@@ -133,6 +136,11 @@ export function CueBar({
             event.preventDefault();
             event.stopPropagation();
             byFrames((event.key === 'ArrowLeft' ? -1 : 1) * (event.shiftKey ? 10 : 1), true);
+          }
+          if (cue.proposed && event.key.toLowerCase() === 'y') {
+            event.preventDefault();
+            event.stopPropagation();
+            run(event.shiftKey ? 'Take a proposal out' : 'Keep a proposal', event.shiftKey ? takeOutProposals(scene.id, taken()) : keepProposals(scene.id, taken()));
           }
           if (event.key === 'Delete' || event.key === 'Backspace') {
             event.preventDefault();
@@ -145,9 +153,10 @@ export function CueBar({
         <svg width={width} height={height} className="absolute inset-0 overflow-visible" aria-hidden="true">
           <path
             d={ribbonPath(0.5, 0.5, width - 1, height - 1, lane.layer ? tone.cut : 'square')}
-            fill={lane.hidden ? 'none' : lane.layer ? tone.tint : '#dfe9e7'}
-            stroke={selected ? '#0f2b30' : lane.layer ? tone.mid : '#6f8586'}
-            strokeWidth={selected ? 2 : 1}
+            fill={lane.hidden ? 'none' : cue.proposed ? '#f8fcfb' : lane.layer ? tone.tint : '#dfe9e7'}
+            strokeDasharray={cue.proposed ? '4 3' : undefined}
+            stroke={selected ? '#0f2b30' : cue.proposed ? tone.fine : lane.layer ? tone.mid : '#6f8586'}
+            strokeWidth={selected ? 2 : cue.proposed ? 1.4 : 1}
           />
         </svg>
         <span
@@ -175,6 +184,30 @@ export function CueBar({
       </button>
       {stretchable && !locked && (
         <button type="button" tabIndex={-1} aria-label={`Stretch ${label}`} className="absolute top-0 -right-1 h-full w-2.5 cursor-col-resize" {...stretched} />
+      )}
+      {selected && cue.proposed && !locked && (
+        <span className="absolute -top-[3px] left-full z-[5] ml-1 flex">
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={`Keep ${label} (Y)`}
+            title="Keep (Y)"
+            className="flex size-6 items-center justify-center rounded-l-[6px] border border-edge bg-paper text-ok hover:bg-bench"
+            onClick={() => run('Keep a proposal', keepProposals(scene.id, [bar.id]))}
+          >
+            <Check size={14} strokeWidth={2.2} />
+          </button>
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={`Take ${label} out (Shift+Y)`}
+            title="Take out (Shift+Y)"
+            className="flex size-6 items-center justify-center rounded-r-[6px] border border-l-0 border-edge bg-paper hover:bg-bench"
+            onClick={() => run('Take a proposal out', takeOutProposals(scene.id, [bar.id]))}
+          >
+            <X size={14} strokeWidth={2.2} />
+          </button>
+        </span>
       )}
       {isPin(cue.end) && cue.end.to !== 'scene' && <span className="pointer-events-none absolute right-1 top-[7px] size-1 rounded-full" style={{ background: tone.fine }} />}
     </div>

@@ -2,6 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { type Cue, type CueKind, isPin, MOUTH_SHAPES } from '#core/document/schema';
 import { changeCue, deleteCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
+import { keepProposals, takeOutProposals } from '#core/edit/commands/direct';
 import { ACTIONS, actionOf } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { THINGS, thingOf } from '#core/figure/things/index';
@@ -49,6 +50,23 @@ export function CuePart({ id, cue, scene }: { id: string; cue: Cue; scene: Place
           <Trash2 size={13} strokeWidth={1.6} />
         </IconButton>
       </div>
+      {(cue.note || cue.proposed) && (
+        <div
+          className={`mb-2 flex items-center gap-2 rounded-[6px] px-2 py-1 text-[12px] ${cue.proposed ? 'border border-proposal-line bg-proposal text-warn' : 'bg-bench text-ink-2'}`}
+        >
+          <span className="min-w-0 flex-1">{`${cue.proposed ? 'Proposed: ' : 'Why: '}${cue.note ?? ''}`}</span>
+          {cue.proposed && (
+            <>
+              <button type="button" className="rounded-sm font-[650] text-act hover:underline" onClick={() => run('Keep a proposal', keepProposals(scene.id, [id]))}>
+                Keep
+              </button>
+              <button type="button" className="rounded-sm font-[650] text-act hover:underline" onClick={() => run('Take a proposal out', takeOutProposals(scene.id, [id]))}>
+                Take out
+              </button>
+            </>
+          )}
+        </div>
+      )}
       <div className="grid grid-cols-3 gap-2">
         <Pick
           label="Starts at"

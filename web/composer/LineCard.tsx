@@ -16,6 +16,7 @@ import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
 import { KIND_ICONS } from './cueKinds.tsx';
 import { colourOf, type PlacedScene } from './film.ts';
 import { cueLabel } from './lanes.ts';
+import { directScene } from './Proposals.tsx';
 import { playLine, seek } from './transport.ts';
 
 /** The chosen line: its words, its take, its gap, what hangs from it. */
@@ -151,6 +152,10 @@ export function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedSc
         <>
           <div className="mt-3 mb-1 flex items-center justify-between">
             <h3 className="m-0 text-[13px] font-[680]">Hanging from this line</h3>
+            <span className="flex-1" />
+            <button type="button" className="mr-3 rounded-sm text-[13px] font-semibold text-act hover:underline" onClick={() => directScene(scene, [line.id])}>
+              Direct it
+            </button>
             <button
               type="button"
               className="rounded-sm text-[13px] font-semibold text-act hover:underline"

@@ -18,6 +18,7 @@ import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
 import type { PlacedScene } from './film.ts';
 import { BackdropPicture } from './LayerPicture.tsx';
 import { ColourField, Saying, Section, SmallButton } from './layerFields.tsx';
+import { DirectButton } from './Proposals.tsx';
 
 export const backdropName = (backdrop: Backdrop): string =>
   backdrop.kind === 'set' ? (SETS.find(({ id }) => id === backdrop.set)?.name ?? 'Backdrop') : backdrop.kind === 'picture' ? backdrop.name : 'Plain colour';
@@ -54,6 +55,10 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
         <span className="text-[12px] text-ink-2">{backdropName(part.backdrop)}</span>
         <Saying onClick={() => view({ door: true })}>Another backdrop</Saying>
       </div>
+      <Section title="Acting" of="scene">
+        <DirectButton scene={scene} />
+        <p className="m-0 mt-2 text-[12px] text-ink-2">Faces, gestures, looks and shots from what is said, as proposals. What you set yourself stays as it is.</p>
+      </Section>
       <Section title="Time" of="scene">
         <div className="grid grid-cols-2 gap-2">
           <NumberCell

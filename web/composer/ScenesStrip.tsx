@@ -58,7 +58,11 @@ function Strip() {
   }, []);
   if (!film) return null;
   const { scenes } = film.film;
-  const at = scenes.findIndex(({ id }) => id === (current ?? scenes[0]?.id));
+  // The one that was open may just have gone (undone, deleted elsewhere).
+  const at = Math.max(
+    0,
+    scenes.findIndex(({ id }) => id === current),
+  );
   const scene = scenes[at] as (typeof scenes)[number];
   const close = (): void => view({ strip: false });
   const add = (): void => {

@@ -18,6 +18,7 @@ import { CurveLane } from './CurveLane.tsx';
 import type { PlacedScene } from './film.ts';
 import { LaneRow } from './Lanes.tsx';
 import { LANE_HEIGHT, type Lane, lanesOf } from './lanes.ts';
+import { ProposalStrip } from './Proposals.tsx';
 import { Ribbon } from './Ribbon.tsx';
 import { RIBBON } from './ribbonRows.ts';
 import { stepLine, togglePlay } from './transport.ts';
@@ -111,6 +112,7 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
               <FirstLine scene={scene} zoom={zoom} />
             </div>
           </div>
+          <ProposalStrip scene={scene} room={left + room} />
           <div className="relative grow" {...band.handlers} data-lanes>
             <Grid width={width} zoom={zoom} left={left} />
             {free.map((lane, index) =>

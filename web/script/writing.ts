@@ -1,6 +1,7 @@
 import type { Document, Scene } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
-import { insertScript, setDirection, setLineText } from '#core/edit/commands/lines';
+import { setDirection, setLineText } from '#core/edit/commands/lines';
+import { insertScript } from '#core/edit/commands/script';
 import { addScene, emptyScene } from '#core/edit/commands/stage';
 import { addSpeaker, bringSpeaker, checkSpeakers, designsFor, freePlace, voiceFor } from '#core/edit/create';
 import { designed } from '#core/figure/cast';

@@ -1,11 +1,9 @@
 import { failure } from '../../document/failure.ts';
 import type { MakeId } from '../../document/ids.ts';
 import type { Document, Line, Pin, Scene, Take } from '../../document/schema.ts';
-import { shortened } from '../../document/text.ts';
-import type { ReadScript } from '../../formats/script/read.ts';
 import { resolveScene } from '../../schedule/resolve.ts';
 import { lineTiming } from '../../schedule/timing.ts';
-import { inOrder, orderBetween, ordersBetween } from '../../time/order.ts';
+import { inOrder, orderBetween } from '../../time/order.ts';
 import { toTicks } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
 import { repin } from '../repin.ts';
@@ -13,7 +11,7 @@ import { reword } from '../words.ts';
 
 /** The most common silence between two turns, across languages (Stivers et al. 2009), a little slower for a film. */
 export const USUAL_GAP = toTicks(0.3);
-const SAME_SPEAKER_GAP = toTicks(0.45);
+export const SAME_SPEAKER_GAP = toTicks(0.45);
 
 export const sceneOf = (document: Document, id: string): Scene => {
   const scene = document.scenes[id];
@@ -54,34 +52,6 @@ export const insertBeat =
     const index = after === null ? -1 : all.findIndex(([id]) => id === after);
     const order = orderBetween(all[index]?.[1].order ?? null, all[index + 1]?.[1].order ?? null);
     target.lines[lineId] = { order, kind: 'beat', role: null, text: '', words: {}, pin: { to: 'previous', offset: 0 }, aside: false, offStage: false, beat, take: null, takes: {} };
-  };
-
-/** How far a line that the script wants at once with the one before lies over it. */
-const TOGETHER = -toTicks(0.6);
-
-/** All lines of a read script at the scene's end, or after a line of it; `roles` leads from speaker to role. */
-export const insertScript =
-  (scene: string, script: Pick<ReadScript, 'lines'>, roles: Readonly<Record<string, string>>, makeId: MakeId, after?: string): Recipe =>
-  (draft) => {
-    const target = sceneOf(draft, scene);
-    const all = inOrder(target.lines);
-    const place = after === undefined ? all.length - 1 : all.findIndex(([id]) => id === after);
-    const last = all[place];
-    const orders = ordersBetween(last?.[1].order ?? null, all[place + 1]?.[1].order ?? null, script.lines.length);
-    let before = last?.[1].role ?? null;
-    script.lines.forEach((line, index) => {
-      const role = roles[line.speaker] as string;
-      const gap = index === 0 && !last ? 0 : before === role ? SAME_SPEAKER_GAP : USUAL_GAP;
-      const made = newLine(role, shortened(line.text, 4000), orders[index] as string, line.together && (index > 0 || last) ? TOGETHER : gap, makeId);
-      const direction = shortened(line.directions.join('; '), 300);
-      target.lines[makeId('line')] = {
-        ...made,
-        ...(direction ? { direction } : {}),
-        ...(line.staging ? { staging: shortened(line.staging, 600) } : {}),
-        ...(line.offStage ? { offStage: true } : {}),
-      };
-      before = role;
-    });
   };
 
 /** New words for a line: words that stay keep their ids and what hangs from them. */
