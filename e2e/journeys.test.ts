@@ -212,7 +212,7 @@ describe('a new production', () => {
       area,
       'MARIT: Good morning, Tully.\nTULLY: Where is the sea?\nMARIT: It went out with the tide.',
     );
-    await (await browser.button('New production')).click();
+    await area.sendKeys(Key.chord(Key.CONTROL, Key.ENTER));
     await opened();
     expect(await scene('return Object.values(s.lines).length')).toBe(3);
     await browser.until(

@@ -1,26 +1,17 @@
 import { format, formatDistanceToNow, isToday, isYesterday } from 'date-fns';
-import { Copy, Ellipsis, FileText, Film, Pencil, Search, Trash2 } from 'lucide-react';
+import { Copy, Ellipsis, Film, Pencil, Search, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { ListedProduction, ProductionList } from '#core/document/answers';
 import { sentenceOf } from '#core/document/failure';
-import type { FrameShape } from '#core/document/schema';
-import { shortened } from '#core/document/text';
-import { fromScript, newDocument } from '#core/edit/create';
-import { readScript } from '#core/formats/script/read';
 import { formatDuration } from '#core/time/format';
-import { FRAME_RATES, type FrameRate } from '#core/time/ticks';
 import { getJson, sendJson } from '../api.ts';
 import { makeId } from '../ids.ts';
-import { useKept } from '../typing/useKept.ts';
-import { Choice } from '../ui/fields.tsx';
 import { Button, CutTag, EditableName, Mark } from '../ui/parts.tsx';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
-import { QuickFilm } from './QuickFilm.tsx';
-
-const FRAME_NAMES: Readonly<Record<FrameShape, string>> = { '16:9': 'Wide 16:9', '9:16': 'Tall 9:16', '1:1': 'Square 1:1', '4:5': 'Portrait 4:5' };
+import { HomeScript } from './HomeScript.tsx';
 
 /** Productions as bands: each is known by the shape of its conversation. */
 export function Home() {
@@ -58,16 +49,18 @@ export function Home() {
         </label>
       </header>
       <main className="scrolls flex-1 overflow-y-auto">
-        <div className="mx-auto max-w-[1184px] px-4 pt-6 pb-10">
-          <h1 className="mb-3 text-[23px] leading-7 font-[650]">Productions</h1>
-          <NewBand onMade={(id) => void navigate(`/p/${id}`)} />
+        <div className="mx-auto max-w-[1184px] px-4 pt-4 pb-10">
+          <HomeScript onMade={(id) => void navigate(`/p/${id}`)} />
+          <h1 className="mt-6 mb-1 flex items-baseline gap-3 text-[18px] leading-6 font-[650]">
+            Productions <span className="text-[12px] font-[550] text-ink-2">newest change first</span>
+          </h1>
           {problem && (
             <div role="alert" className="mt-3 flex items-center justify-between rounded-[10px] border border-err bg-err-soft px-4 py-3 text-err">
               {problem}
               <Button onClick={() => void load()}>Try again</Button>
             </div>
           )}
-          {!list && !problem && [0, 1, 2].map((n) => <div key={n} className="mt-2.5 h-[124px] rounded-[10px] bg-well" />)}
+          {!list && !problem && [0, 1, 2].map((n) => <div key={n} className="mt-2.5 h-[108px] rounded-[10px] bg-well" />)}
           <ul className="m-0 list-none p-0">
             {list?.map((production) => (
               <Band
@@ -151,95 +144,6 @@ function useProductionList(query: string) {
   return { list, total, problem, load: () => ask(0, Math.min(200, Math.max(PAGE, shown))), more: () => ask(shown, PAGE) };
 }
 
-function NewBand({ onMade }: { onMade: (id: string) => void }) {
-  const [text, setText] = useKept('kipzo new script');
-  const [frame, setFrame] = useState<FrameShape>('16:9');
-  const [fps, setFps] = useState<FrameRate>(25);
-  const [quick, setQuick] = useState(false);
-  const [busy, setBusy] = useState(false);
-  const area = useRef<HTMLTextAreaElement>(null);
-  const open = text.length > 0;
-  const script = useMemo(() => (text.trim() ? readScript(text) : undefined), [text]);
-  const make = async (empty: boolean): Promise<void> => {
-    if (!empty && !script?.lines.length) {
-      area.current?.focus();
-      toast('Paste a script or type the first line, such as “Marit: Good morning.”');
-      return;
-    }
-    setBusy(true);
-    try {
-      const title = empty ? 'New production' : (script?.title ?? shortened(script?.lines[0]?.text ?? 'New production', 48));
-      const document = empty
-        ? newDocument({ title, slug: 'new', frame, fps }, makeId)
-        : fromScript(script as NonNullable<typeof script>, { title, slug: 'new', frame, fps }, makeId);
-      const { id } = await sendJson<{ id: string }>('POST', '/productions', { document });
-      // What is typed goes into the production made of it; another one leaves it where it is.
-      if (!empty) setText('');
-      onMade(id);
-    } catch (thrown) {
-      toast.error(sentenceOf(thrown));
-    } finally {
-      setBusy(false);
-    }
-  };
-  return (
-    <section aria-label="New production" className="rounded-[10px] border border-dashed border-edge bg-bench px-4 py-3.5 focus-within:border-solid focus-within:border-act">
-      <div className="flex items-start gap-4">
-        <svg width="44" height="40" viewBox="0 0 44 40" className="mt-1 shrink-0" aria-hidden="true">
-          <path d={ribbonPath(2, 8, 40, 24, 'slant')} fill="#d2efee" stroke="#04585f" strokeWidth="2" />
-        </svg>
-        <div className="min-w-0 flex-1">
-          <textarea
-            ref={area}
-            aria-label="Paste a script, or type the first line"
-            placeholder="Paste a script, or type the first line"
-            value={text}
-            rows={open ? Math.min(12, Math.max(4, text.split('\n').length + 1)) : 1}
-            className="w-full resize-none bg-transparent font-serif text-[18px] leading-6 !shadow-none !outline-none placeholder:text-ink-3"
-            onChange={(event) => setText(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void make(false);
-            }}
-          />
-          <p className="m-0 text-[12px] text-ink-2">
-            {script?.lines.length
-              ? `${script.lines.length} line${script.lines.length === 1 ? '' : 's'} by ${script.speakers.join(', ')}. Each speaks at once with a draft voice.`
-              : 'Names followed by a colon become speakers. (brackets) are left unsaid.'}
-          </p>
-        </div>
-        <div className="flex shrink-0 items-center gap-2 pt-1">
-          <Choice
-            label="Frame"
-            value={frame}
-            size="large"
-            className="bg-paper font-semibold"
-            options={Object.entries(FRAME_NAMES).map(([key, name]) => ({ value: key, label: name }))}
-            onChange={(value) => setFrame(value as FrameShape)}
-          />
-          <Choice
-            label="Frames a second"
-            value={String(fps)}
-            size="large"
-            className="bg-paper font-semibold"
-            options={FRAME_RATES.map((rate) => ({ value: String(rate), label: `${rate} fps` }))}
-            onChange={(value) => setFps(Number(value) as FrameRate)}
-          />
-          <Button icon={<Film size={15} strokeWidth={1.6} />} onClick={() => setQuick(true)}>
-            Quick film
-          </Button>
-          <Button disabled={busy} onClick={() => void make(true)}>
-            Start empty
-          </Button>
-          <Button kind="primary" disabled={busy} icon={<FileText size={15} strokeWidth={1.6} />} onClick={() => void make(false)}>
-            New production
-          </Button>
-        </div>
-      </div>
-      <QuickFilm open={quick} onClose={() => setQuick(false)} frame={frame} fps={fps} onMade={onMade} />
-    </section>
-  );
-}
-
 function changed(date: string): string {
   const at = new Date(date);
   if (Date.now() - at.getTime() < 3_600_000) return `changed ${formatDistanceToNow(at, { addSuffix: true })}`;
@@ -271,12 +175,15 @@ function Band({
           ? { text: 'Ready to export', tone: 'text-ok' }
           : { text: `${p.drafts} line${p.drafts === 1 ? ' speaks' : 's speak'} with a draft voice`, tone: 'text-warn' };
   return (
-    <li className="card mt-2.5 flex h-[124px] items-stretch gap-4 p-3 transition-shadow duration-[120ms] hover:[box-shadow:0_0_0_1px_var(--color-edge)]" data-production={p.title}>
+    <li
+      className="card mt-2 flex min-h-[108px] max-[600px]:flex-wrap items-stretch gap-4 p-2.5 transition-shadow duration-[120ms] hover:[box-shadow:0_0_0_1px_var(--color-edge)]"
+      data-production={p.title}
+    >
       <button
         type="button"
         onClick={open}
         aria-label={`Open ${p.title}`}
-        className="flex h-[100px] w-[178px] shrink-0 items-center justify-center overflow-hidden rounded-[6px] bg-deep"
+        className="flex h-[88px] w-[156px] shrink-0 items-center justify-center overflow-hidden rounded-[6px] bg-deep"
       >
         <img alt="" src={`/api/productions/${p.id}/poster.png?${encodeURIComponent(p.changedAt)}`} className="max-h-full max-w-full" loading="lazy" />
       </button>

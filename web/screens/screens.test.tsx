@@ -154,7 +154,7 @@ describe('home', () => {
     answers['POST /productions'] = { id: 'pr_new' };
     const area = await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' });
     fireEvent.change(area, { target: { value: 'ANNA: Have you seen the new ferry?\nBEN: Twice.' } });
-    expect(screen.getByText(/2 lines by Anna, Ben/)).toBeTruthy();
+    expect(screen.getByText(/Anna, Ben speak/)).toBeTruthy();
     choose(screen.getByRole('combobox', { name: 'Frame' }), '9:16');
     fireEvent.keyDown(area, { key: 'Enter', ctrlKey: true });
     expect(await screen.findByText('opened')).toBeTruthy();
@@ -166,8 +166,8 @@ describe('home', () => {
   });
   it('asks for a script when none is there, and makes nothing', async () => {
     home([]);
-    fireEvent.click(await screen.findByRole('button', { name: 'New production' }));
-    expect(await screen.findByText(/Paste a script or type the first line, such as/)).toBeTruthy();
+    fireEvent.click(await screen.findByRole('button', { name: /^Make this film/ }));
+    expect(await screen.findByText(/Write or paste the first line, such as/)).toBeTruthy();
     expect(asked.some(({ method }) => method === 'POST')).toBe(false);
   });
   it('says that the server is away, and tries again', async () => {
