@@ -405,6 +405,10 @@ export const CueSchema = v.variant('kind', [
     over: length,
     /** Slow drift inwards during the shot, share of the width by its end. */
     push: v.pipe(v.number(), v.minValue(-0.5), v.maxValue(0.5)),
+    /** Goes with its subjects while they move; else it stays where they were at its start. */
+    follow: v.optional(v.literal(true)),
+    /** Held by hand, or a quake: how strongly it shakes. */
+    shake: v.optional(share),
     /** Of `place`: centre and width in time. */
     keys: keysOf('camera'),
   }),

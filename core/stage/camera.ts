@@ -1,8 +1,10 @@
 import type { CueOf, FrameShape } from '../document/schema.ts';
+import { hashText } from '../draw/hash.ts';
 import { meanScale, transform } from '../draw/matrix.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
-import { type StagedLayer, valueAt } from '../schedule/staged.ts';
+import { isOn, type StagedLayer, valueAt } from '../schedule/staged.ts';
 import { clamp, eased } from '../time/easing.ts';
+import { TICKS_PER_SECOND } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
 import { frameSize, type View } from './frame.ts';
 import { drawnKind } from './layers/index.ts';
@@ -38,7 +40,57 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
   const height = Math.max(tallest * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
   // Lead room on the side that the face looks to.
   const lead = valueAt(one, 'turn', tick) * Math.sign(valueAt(one, 'scaleX', tick)) * height * aspect * 0.14;
-  return keep({ x: (left + right) / 2 + lead, y: top - height * HEADROOM + height / 2, width: height * aspect });
+  const view = keep({ x: (left + right) / 2 + lead, y: top - height * HEADROOM + height / 2, width: height * aspect });
+  return keep(clearOfHeads(view, headsBeside(scene, cue.subjects, tick), headOf(scene, one, tick), aspect));
+}
+
+interface Head {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** A figure's head with its hair, upright on the stage. */
+function headOf(scene: SceneSchedule, staged: StagedLayer, tick: number): Head {
+  const { left, right, top, headWidth } = standingBox(scene, staged, tick);
+  const middle = (left + right) / 2;
+  return { left: middle - headWidth * 0.62, right: middle + headWidth * 0.62, top, bottom: top + headWidth * 1.5 };
+}
+
+/** Heads of all who stand there besides the subjects. */
+const headsBeside = (scene: SceneSchedule, subjects: readonly string[], tick: number): Head[] =>
+  [...scene.layers.values()]
+    .filter((staged) => staged.acting && !staged.layer.hidden && !subjects.includes(staged.id) && staged.layer.parent === undefined && isOn(staged, tick))
+    .map((staged) => headOf(scene, staged, tick));
+
+/** How far a view may be moved aside, and how much wider it may become, as shares of its width, so that no edge cuts a head. */
+const ASIDE = 0.16;
+const WIDER = 1.3;
+
+/** A view whose sides cut through nobody's head: moved aside while its subject's head stays well inside, else widened to take the head in. */
+function clearOfHeads(view: View, heads: readonly Head[], subject: Head, aspect: number): View {
+  const cut = ({ x, y, width }: View): Head[] => {
+    const [l, r, t, b] = [x - width / 2, x + width / 2, y - width / aspect / 2, y + width / aspect / 2];
+    return heads.filter((head) => head.bottom > t && head.top < b && ((head.left < l && head.right > l) || (head.left < r && head.right > r)));
+  };
+  const [first] = cut(view);
+  if (!first) return view;
+  const margin = view.width * 0.06;
+  const holds = ({ x, width }: View): boolean => subject.left - margin > x - width / 2 && subject.right + margin < x + width / 2;
+  // Out of the picture, by the shorter way; then wholly into it.
+  const moves = [first.right - (view.x - view.width / 2), first.left - (view.x + view.width / 2), first.left - (view.x - view.width / 2), first.right - (view.x + view.width / 2)]
+    .filter((by) => Math.abs(by) <= view.width * ASIDE)
+    .sort((a, b) => Math.abs(a) - Math.abs(b));
+  for (const by of moves) {
+    const moved = { ...view, x: view.x + by + Math.sign(by) };
+    if (holds(moved) && !cut(moved).length) return moved;
+  }
+  const [left, right] = [Math.min(view.x - view.width / 2, first.left - margin), Math.max(view.x + view.width / 2, first.right + margin)];
+  const wide = { x: (left + right) / 2, y: view.y, width: right - left };
+  if (wide.width > view.width * WIDER || cut(wide).length) return view;
+  // As much more below as above the head, so that the headroom stays.
+  return { ...wide, y: view.y + ((wide.width - view.width) / aspect) * (0.5 - HEADROOM) };
 }
 
 /** A box is measured without letters: words as a square of their size. */
@@ -87,10 +139,29 @@ function pushed(scene: SceneSchedule, index: number, tick: number, shape: FrameS
   const { cue, tracks } = shot;
   const keyed = cue.framing === 'place' && (tracks.x ?? tracks.y ?? tracks.width);
   const at = (name: 'x' | 'y' | 'width'): number => (tracks[name] ? sample(tracks[name], tick) : cue[name]);
-  const view = keyed ? inside({ x: at('x'), y: at('y'), width: at('width') }, frameSize(shape)) : framingView(scene, cue, shot.start, shape);
-  if (!shot.cue.push) return view;
+  const view = keyed ? inside({ x: at('x'), y: at('y'), width: at('width') }, frameSize(shape)) : framingView(scene, cue, cue.follow ? tick : shot.start, shape);
+  if (!shot.cue.push) return shaken(view, cue, shot.id, tick - shot.start, shape);
   const share = clamp((tick - shot.start) / Math.max(1, shot.end - shot.start), 0, 1);
-  return inside({ ...view, width: view.width * (1 - shot.cue.push * share) }, frameSize(shape));
+  return shaken(inside({ ...view, width: view.width * (1 - shot.cue.push * share) }, frameSize(shape)), cue, shot.id, tick - shot.start, shape);
+}
+
+/** Swings of a shaken camera: times a second, and share of the width at full strength. */
+const SWINGS = [
+  [1.7, 0.016],
+  [3.1, 0.009],
+  [7.3, 0.004],
+] as const;
+
+/** A view that shakes: the same for the same shot and moment, never out of the frame. */
+function shaken(view: View, { shake }: CueOf<'camera'>, id: string, ticks: number, shape: FrameShape): View {
+  if (!shake) return view;
+  const phase = (hashText(id) % 1000) / 159;
+  const seconds = ticks / TICKS_PER_SECOND;
+  const swing = (turn: number): number =>
+    SWINGS.reduce((sum, [rate, width], n) => sum + Math.sin(seconds * rate * Math.PI * 2 + phase * (n + 1) + turn) * width, 0) * shake * view.width;
+  // A little nearer, so that there is room to swing.
+  const width = view.width * (1 - shake * 0.05);
+  return inside({ x: view.x + swing(0), y: view.y + swing(1.9) * 0.7, width }, frameSize(shape));
 }
 
 /** Views are rounded, so that a settled camera is the same from frame to frame and on every machine. */

@@ -11,7 +11,7 @@ import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useOpenDocument } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { TypedArea } from '../typing/TypedArea.tsx';
-import { NamedChoice, NamedSlider } from '../ui/fields.tsx';
+import { Check, NamedChoice, NamedSlider } from '../ui/fields.tsx';
 import { IconButton, ValueField } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
 import { cueLabel, FRAMING_NAMES, nameOfLayer } from './lanes.ts';
@@ -268,6 +268,23 @@ function Own({
             ]}
             onChange={(push) => change({ push: Number(push) } as Partial<Cue>)}
           />
+          <Pick
+            label="Held"
+            value={String(c.shake ?? 0)}
+            options={[
+              ['0', 'still'],
+              ['0.25', 'by hand'],
+              ['0.6', 'shaking'],
+              ['1', 'a quake'],
+              ...(['0', '0.25', '0.6', '1'].includes(String(c.shake ?? 0)) ? [] : [[String(c.shake), `${Math.round((c.shake ?? 0) * 100)} %`] as const]),
+            ]}
+            onChange={(shake) => change({ shake: Number(shake) || undefined } as Partial<Cue>)}
+          />
+          {c.subjects.length > 0 && (
+            <Check checked={c.follow === true} onChange={(on) => change({ follow: on || undefined } as Partial<Cue>)} className="col-span-2 self-end pb-1.5 text-[12px] text-ink-2">
+              Goes along while they move
+            </Check>
+          )}
         </>
       );
     }

@@ -14,6 +14,7 @@ import { choose, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Check, NamedSlider } from '../ui/fields.tsx';
 import { NumberCell } from '../ui/NumberCell.tsx';
+import { Button } from '../ui/parts.tsx';
 import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
 import type { PlacedScene } from './film.ts';
 import { BackdropPicture } from './LayerPicture.tsx';
@@ -56,7 +57,10 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
         <Saying onClick={() => view({ door: true })}>Another backdrop</Saying>
       </div>
       <Section title="Acting" of="scene">
-        <DirectButton scene={scene} />
+        <div className="flex gap-1.5">
+          <DirectButton scene={scene} />
+          <Button onClick={() => view({ ready: true })}>Ready scenes</Button>
+        </div>
         <p className="m-0 mt-2 text-[12px] text-ink-2">Faces, gestures, looks and shots from what is said, as proposals. What you set yourself stays as it is.</p>
       </Section>
       <Section title="Time" of="scene">

@@ -1,4 +1,4 @@
-import { ArrowLeftRight, Copy, Plus, Scissors, Trash2, X } from 'lucide-react';
+import { ArrowLeftRight, Copy, LayoutTemplate, Plus, Scissors, Trash2, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -109,6 +109,9 @@ function Strip() {
         <span className="flex-1" />
         <StripButton label="New scene after this one" onClick={add}>
           <Plus size={14} /> New scene
+        </StripButton>
+        <StripButton label="Ready scenes, played by your cast" onClick={() => view({ ready: true })}>
+          <LayoutTemplate size={13} /> Ready scenes
         </StripButton>
         <StripButton label="This scene once more" onClick={again}>
           <Copy size={13} /> Once more

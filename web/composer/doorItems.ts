@@ -168,7 +168,7 @@ export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
     add(person(designed(design, makeId('character'), 'a0'), design, 'new', DESIGNS[design].kind === 'mascot' ? 'mascot' : `${DESIGNS[design].figure.age} years`));
   for (const prop of PROPS) {
     const box = propBox(prop.id);
-    const scale = prop.id === 'radio' || prop.id === 'lamp' ? 1 : THING_SCALE;
+    const scale = prop.id === 'radio' || prop.id === 'lantern' ? 1 : THING_SCALE;
     const made: NewLayer = { kind: 'prop', name: prop.name, prop: prop.id, ...(scale === 1 ? {} : { scaleX: scale, scaleY: scale }), ...plain };
     add(
       thing(`props ${prop.id}`, 'props', prop.name, 'stands on the floor', prop.words.join(' '), made, {

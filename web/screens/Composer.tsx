@@ -11,6 +11,7 @@ import { CuePalette, PALETTE_WIDTH } from '../composer/CuePalette.tsx';
 import { FilmMusic } from '../composer/FilmMusic.tsx';
 import { type PlacedScene, useFilm } from '../composer/film.ts';
 import { Inspector } from '../composer/Inspector.tsx';
+import { ReadyScenes } from '../composer/ReadyScenes.tsx';
 import { ScenesStrip } from '../composer/ScenesStrip.tsx';
 import { ShortcutsDialog } from '../composer/ShortcutsDialog.tsx';
 import { Shots } from '../composer/Shots.tsx';
@@ -87,6 +88,7 @@ export function Composer() {
       <Status scene={found.scene} />
       <CuePalette scene={found.scene} />
       <ScenesStrip />
+      <ReadyScenes />
       <ShortcutsDialog />
     </div>
   );

@@ -48,6 +48,8 @@ interface ViewState {
   readonly keys: readonly string[];
   /** The property whose curve is open. */
   readonly curve: { readonly layer: string; readonly property: string } | undefined;
+  /** Ready scenes are shown. */
+  readonly ready: boolean;
   /** The strip of scenes is open. */
   readonly strip: boolean;
   /** The stage door is open. */
@@ -90,6 +92,7 @@ export const useView = create<ViewState>(() => ({
   snap: undefined,
   keys: [],
   curve: undefined,
+  ready: false,
   strip: false,
   door: false,
   tried: undefined,
