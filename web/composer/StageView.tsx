@@ -10,7 +10,7 @@ import { Overlay } from './Overlay.tsx';
 import { TriedStrip } from './StageDoor.tsx';
 
 /** The stage on deep: the whole set while editing, with lamp corners for the shot; the shot itself while playing. */
-export function StageView({ scene }: { scene: PlacedScene }) {
+export function StageView({ scene, bare = false }: { scene: PlacedScene; bare?: boolean }) {
   const document_ = useProduction((state) => state.document);
   const room = useRef<HTMLDivElement>(null);
   const holder = useRef<HTMLDivElement>(null);
@@ -50,10 +50,10 @@ export function StageView({ scene }: { scene: PlacedScene }) {
   const recording = useView((state) => state.recording);
   const whole = (!playing || recording) && !throughCamera;
   return (
-    <div className="relative flex min-w-0 flex-1 flex-col px-3.5 pt-4 pb-4">
+    <div className={`relative flex min-h-0 min-w-0 flex-1 flex-col ${bare ? '' : 'px-3.5 pt-4 pb-4'}`}>
       <div ref={room} className="flex min-h-0 flex-1 items-center justify-center" data-stage-room>
         <div ref={holder} className="relative overflow-hidden rounded-[3px] bg-deep-2" style={size}>
-          {whole && <Overlay scene={scene} size={size} />}
+          {whole && !bare && <Overlay scene={scene} size={size} />}
           <TriedStrip />
         </div>
       </div>

@@ -170,10 +170,16 @@ function SnapLine({ zoom, left }: { zoom: number; left: number }) {
 }
 
 const Grid = ({ width, zoom, left }: { width: number; zoom: number; left: number }) => (
-  <div
-    className="pointer-events-none absolute top-0 bottom-0 z-[1]"
-    style={{ left, width, backgroundImage: `repeating-linear-gradient(to right, rgb(202 215 213 / .55) 0 1px, transparent 1px ${zoom}px)` }}
-  />
+  <>
+    <div
+      className="pointer-events-none absolute top-0 bottom-0 z-[1]"
+      style={{ left, width, backgroundImage: `repeating-linear-gradient(to right, rgb(202 215 213 / .55) 0 1px, transparent 1px ${zoom}px)` }}
+    />
+    {/* Below the last lane the seconds must not scroll in under the heads. */}
+    <div className="pointer-events-none absolute inset-0 z-[2]">
+      <div className="sticky left-0 h-full border-r border-line bg-paper" style={{ width: left }} />
+    </div>
+  </>
 );
 
 /** Thin threads from the chosen line's words to the cues that hang from them. */

@@ -1,5 +1,5 @@
 import { ChevronUp, Clapperboard, Pause, Play } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { LONG_GAP } from '#core/checks/silence';
@@ -32,6 +32,8 @@ import { TypedName } from '../typing/TypedName.tsx';
 import { Check, Choice, Slider } from '../ui/fields.tsx';
 import { Button } from '../ui/parts.tsx';
 import { useDrag } from '../ui/useDrag.ts';
+import { NARROW, SHEETS, useAtMost } from '../ui/useNarrow.ts';
+import { Narrow } from './Narrow.tsx';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
 
@@ -45,6 +47,7 @@ export function Composer() {
   const analyses = useAnalyses((state) => state.byHash);
 
   const lost = useOpened(production, sceneParam, found);
+  const narrow = useAtMost(NARROW);
   const navigate = useNavigate();
   const shown = useRef<string | undefined>(undefined);
   // A scene that was open here and is gone (undone, deleted in another window) gives way to one that is there.
@@ -72,6 +75,7 @@ export function Composer() {
 
   if (problem || (lost && !gone)) return <NotFound sentence={problem ?? lost} />;
   if (!found || gone) return <Loading />;
+  if (narrow) return <Narrow found={found} />;
   return (
     <div className="flex h-full flex-col">
       <TopBar page="scenes">
@@ -117,6 +121,7 @@ const TIMELINE_LEAST = 160;
 function Body({ scene }: { scene: PlacedScene }) {
   const left = useView((state) => state.left);
   const hanging = useView((state) => state.hanging !== undefined);
+  const sheets = useAtMost(SHEETS);
   return (
     <Group orientation="vertical" className="min-h-0 flex-1">
       <Panel defaultSize={STAGE.first()} minSize={STAGE.least} maxSize={STAGE.most} groupResizeBehavior="preserve-pixel-size">
@@ -125,16 +130,23 @@ function Body({ scene }: { scene: PlacedScene }) {
             <Tree scene={scene} />
             <LeftEdge />
           </div>
-          <Group orientation="horizontal" className="min-w-0 flex-1">
-            <Panel className="flex min-w-0 bg-deep" style={hanging ? { paddingRight: PALETTE_WIDTH - CARD.first } : undefined}>
-              {!hanging && <Shots scene={scene} />}
+          {sheets ? (
+            <div className="relative flex min-w-0 flex-1 bg-deep">
               <StageView scene={scene} />
-            </Panel>
-            <Separator aria-label="Width of the inspector" className="edge-handle -mx-1 w-2" />
-            <Panel defaultSize={CARD.first} minSize={CARD.least} maxSize={CARD.most} groupResizeBehavior="preserve-pixel-size">
-              <Inspector scene={scene} />
-            </Panel>
-          </Group>
+              <InspectorSheet scene={scene} />
+            </div>
+          ) : (
+            <Group orientation="horizontal" className="min-w-0 flex-1">
+              <Panel className="flex min-w-0 bg-deep" style={hanging ? { paddingRight: PALETTE_WIDTH - CARD.first } : undefined}>
+                {!hanging && <Shots scene={scene} />}
+                <StageView scene={scene} />
+              </Panel>
+              <Separator aria-label="Width of the inspector" className="edge-handle -mx-1 w-2" />
+              <Panel defaultSize={CARD.first} minSize={CARD.least} maxSize={CARD.most} groupResizeBehavior="preserve-pixel-size">
+                <Inspector scene={scene} />
+              </Panel>
+            </Group>
+          )}
         </div>
       </Panel>
       <Separator aria-label="Height of the stage" className="edge-handle -my-1 h-2" />
@@ -143,6 +155,29 @@ function Body({ scene }: { scene: PlacedScene }) {
         <StageDoor />
       </Panel>
     </Group>
+  );
+}
+
+/** Below a tablet's width the inspector is a sheet over the stage's right side, opened when it is wanted. */
+function InspectorSheet({ scene }: { scene: PlacedScene }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button
+        type="button"
+        aria-expanded={open}
+        className="absolute top-2 right-2 z-30 h-9 rounded-[8px] bg-paper px-3 text-[13px] font-semibold"
+        onClick={() => setOpen(!open)}
+        data-sheet
+      >
+        {open ? 'Close' : 'What is chosen'}
+      </button>
+      {open && (
+        <div className="absolute inset-y-0 right-0 z-20 w-[min(360px,70%)] pt-12 [box-shadow:-8px_0_24px_-12px_rgb(15_33_38/0.5)]">
+          <Inspector scene={scene} />
+        </div>
+      )}
+    </>
   );
 }
 
@@ -189,7 +224,7 @@ function Status({ scene }: { scene: PlacedScene }) {
   const left = useView((state) => state.left);
   const room = window.innerWidth - left;
   return (
-    <footer className="flex h-[28px] shrink-0 items-center gap-4 border-t border-line bg-bench px-3 text-[12px] text-ink-2">
+    <footer className="flex h-[28px] shrink-0 items-center gap-4 whitespace-nowrap border-t border-line bg-bench px-3 text-[12px] text-ink-2 max-[1099px]:gap-2">
       <button
         type="button"
         aria-expanded={strip}
@@ -201,10 +236,10 @@ function Status({ scene }: { scene: PlacedScene }) {
         {`Scene ${index + 1} of ${scenes.length}`}
       </button>
       <TypedName key={scene.id} target={{ kind: 'scene', scene: scene.id }} value={scene.scene.title} label="Name of the scene" className="-ml-2 px-1 font-[650] text-ink" />
-      <span>
+      <span className="max-[1099px]:hidden">
         {scene.lines.length} line{scene.lines.length === 1 ? '' : 's'}
       </span>
-      <span>{scene.fps} frames per second</span>
+      <span className="max-[1099px]:hidden">{scene.fps} frames per second</span>
       <span className="flex items-center gap-1.5">
         Drawn
         <Choice
@@ -216,7 +251,7 @@ function Status({ scene }: { scene: PlacedScene }) {
         />
       </span>
       <Check checked={scene.scene.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
-        Captions from the words
+        Captions<span className="max-[1099px]:hidden"> from the words</span>
       </Check>
       <span className="flex-1" />
       <GapsMenu scene={scene}>
@@ -233,11 +268,11 @@ function Status({ scene }: { scene: PlacedScene }) {
           max={Math.log(400)}
           step={0.01}
           value={Math.log(zoom)}
-          className="!w-28"
+          className="!w-28 max-[1099px]:!w-16"
           onTry={(next) => view({ zoom: Math.exp(next) })}
           onTake={(next) => view({ zoom: Math.exp(next) })}
         />
-        <span className="w-20">{Math.round(room / zoom)} s in view</span>
+        <span className="w-20 max-[1099px]:hidden">{Math.round(room / zoom)} s in view</span>
       </span>
     </footer>
   );

@@ -122,8 +122,8 @@ function Page() {
     return value === undefined || value < 0 || value > film.length ? undefined : value;
   };
   return (
-    <main className="scrolls flex flex-1 gap-6 overflow-y-auto p-6">
-      <section className="min-w-0 flex-1" aria-label="The film">
+    <main className="scrolls flex flex-1 gap-6 overflow-y-auto p-6 max-[900px]:flex-col max-[900px]:p-3">
+      <section className="min-w-0 flex-1 max-[900px]:flex-none" aria-label="The film">
         <LastFrame scene={film.scenes[0] as PlacedScene} shape={shape} captions={captions} />
         <div className="card mt-4 p-4">
           <div className="mb-2 flex items-baseline justify-between">
@@ -169,7 +169,7 @@ function Page() {
           </ul>
         </div>
       </section>
-      <section className="w-[440px] shrink-0" aria-label="Export">
+      <section className="w-[440px] shrink-0 max-[900px]:order-first max-[900px]:w-full" aria-label="Export">
         <div className="card p-5">
           <h1 className="m-0 mb-1 text-[18px] leading-6 font-[650]">Export film</h1>
           <p className="mt-0 mb-4 text-ink-2">MP4 that plays everywhere. No mark on it, no account.</p>

@@ -24,7 +24,7 @@ export function LastFrame({ scene, shape, captions }: { scene: PlacedScene; shap
   const [w, h] = FRAMES[shape];
   return (
     <div className="flex justify-center rounded-[10px] bg-deep p-4">
-      <Bitmap bitmap={bitmap} width={Math.round((300 * w) / h)} height={300} className="rounded-[3px] !bg-deep-2" />
+      <Bitmap bitmap={bitmap} width={Math.round((300 * w) / h)} height={300} className="!h-auto max-w-full rounded-[3px] !bg-deep-2" />
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { useParams } from 'react-router';
+import { Navigate, useParams } from 'react-router';
 import { useFilm } from '../composer/film.ts';
 import { seek, soundLevel, stop, togglePlay } from '../composer/transport.ts';
 import { MiniRibbon } from '../script/MiniRibbon.tsx';
@@ -15,6 +15,7 @@ import { useProduction } from '../state/production.ts';
 import { takesKeys, usePointerKeepsNoFocus, useUndoKeys } from '../state/undoKeys.ts';
 import { useView, view } from '../state/view.ts';
 import { Button } from '../ui/parts.tsx';
+import { NARROW, useAtMost } from '../ui/useNarrow.ts';
 import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
 
@@ -26,6 +27,7 @@ export function Script() {
   const playing = useView((state) => state.playing);
   const [recording, setRecording] = useState<Recording>();
   const [reviewed, setReviewed] = useState<File>();
+  const narrow = useAtMost(NARROW);
   const lost = useOpened(production, sceneParam, found);
   useUndoKeys();
   usePointerKeepsNoFocus();
@@ -53,6 +55,8 @@ export function Script() {
   }, [scene]);
   if (problem || lost) return <NotFound sentence={problem ?? lost} />;
   if (!found || !scene) return <Loading />;
+  // On a phone script, stage and recording are one screen.
+  if (narrow) return <Navigate to={`/p/${production}${sceneParam ? `/scenes/${sceneParam}` : ''}`} replace />;
   return (
     <div className="flex h-full flex-col">
       <TopBar page="script">

@@ -27,10 +27,10 @@ export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' 
           target={{ kind: 'production' }}
           value={document.production.title}
           label="Name of the production"
-          className="ml-1.5 max-w-72 truncate px-1 text-[15px] font-[650]"
+          className="ml-1.5 max-w-72 truncate px-1 text-[15px] font-[650] max-[1099px]:max-w-36 max-[700px]:hidden"
         />
       )}
-      <span className="mx-2 h-5 w-px bg-line" />
+      <span className="mx-2 h-5 w-px bg-line max-[1099px]:mx-0.5" />
       <nav className="flex h-full items-stretch gap-1" aria-label="Pages">
         {(
           [
@@ -44,9 +44,15 @@ export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' 
             key={key}
             to={to}
             aria-current={page === key ? 'page' : undefined}
-            className={`relative flex items-center rounded-sm px-3 text-[14px] ${page === key ? 'font-[650] text-ink' : 'text-ink-2 hover:text-ink'}`}
+            className={`relative flex items-center rounded-sm px-3 text-[14px] max-[1099px]:px-1.5 max-[1099px]:text-[13px] ${page === key ? 'font-[650] text-ink' : 'text-ink-2 hover:text-ink'}`}
           >
-            {label}
+            {key === 'script' ? (
+              <span className="whitespace-nowrap">
+                Script<span className="max-[1099px]:hidden"> & voices</span>
+              </span>
+            ) : (
+              label
+            )}
             {page === key && <span className="absolute right-1.5 bottom-0 left-3 h-1 bg-act [clip-path:polygon(0_0,100%_0,calc(100%-5px)_100%,0_100%)]" />}
           </Link>
         ))}
@@ -57,7 +63,9 @@ export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' 
         {save === 'saving' && <LoaderCircle size={14} className="animate-spin" />}
         {save === 'unsaved' && <CloudOff size={14} />}
         <Tip text={trouble ?? (save === 'saved' ? 'Every word on the screen is in the database' : 'Kept in this browser until the server has it')}>
-          <span className="max-w-80 truncate">{save === 'saved' ? saved : save === 'saving' ? 'Saving …' : (trouble ?? 'Not saved: kept here, sent when the server is back')}</span>
+          <span className="max-w-80 truncate max-[1099px]:max-w-16 max-[700px]:sr-only">
+            {save === 'saved' ? saved : save === 'saving' ? 'Saving …' : (trouble ?? 'Not saved: kept here, sent when the server is back')}
+          </span>
         </Tip>
       </output>
       {document && <Undecided document={document} conflicts={conflicts} aside={aside} />}

@@ -40,7 +40,7 @@ export function SideColumn({
   const all = roles.reduce((sum, [id]) => sum + talk(id), 0);
   const faces = useFaces(document);
   return (
-    <aside className="scrolls flex w-[200px] shrink-0 flex-col overflow-y-auto border-r border-line bg-bench px-2.5 py-3" aria-label="Scenes and voices">
+    <aside className="scrolls flex w-[200px] shrink-0 flex-col max-[1099px]:hidden overflow-y-auto border-r border-line bg-bench px-2.5 py-3" aria-label="Scenes and voices">
       <h2 className="m-0 mb-1.5 px-1.5 text-[13px] font-[680]">Scenes</h2>
       {film.scenes.map(({ id, scene: { title }, length }, index) => (
         <Link

@@ -29,7 +29,7 @@ export function VoiceCard({ document, scene, onRecord }: { document: Document; s
   const chosen = useView((state) => state.line);
   const line = scene.lines.find(({ id, line: one }) => id === chosen && one.kind === 'line');
   return (
-    <aside className="scrolls flex w-[376px] shrink-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="The voice of the chosen line">
+    <aside className="scrolls flex w-[376px] max-[1099px]:w-[300px] shrink-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="The voice of the chosen line">
       {line ? (
         <Card key={line.id} document={document} scene={scene} line={line} onRecord={() => onRecord(line.id)} />
       ) : (
