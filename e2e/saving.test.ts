@@ -190,7 +190,10 @@ describe('keys in the composer', () => {
     await browser.run(`document.querySelector('[data-line-index="2"]').focus()`);
     await press(Key.ENTER);
     expect(await state(`return document.querySelector('[data-line-index="2"]').getAttribute('aria-selected')`)).toBe('true');
-    await browser.run(`document.querySelector('button[aria-label="New scene"]').focus()`);
+    await browser.run(`document.querySelector('button[data-scenes]').focus()`);
+    await press(' ');
+    await browser.find('button[aria-label="New scene after this one"]');
+    await browser.run(`document.querySelector('button[aria-label="New scene after this one"]').focus()`);
     await press(' ');
     expect(await state('return Object.keys(d.scenes).length')).toBe(2);
     expect(await state('return v.playing')).toBe(false);

@@ -1,9 +1,11 @@
+import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Document } from '#core/document/schema';
 import { type Change, edit, inverted, type Recipe } from '#core/edit/change';
 import { deleteLines, insertLine, setGap, setLineText } from '#core/edit/commands/lines';
 import { renameProduction, renameScene, setProduction } from '#core/edit/commands/stage';
 import { same } from '#core/edit/fit';
+import { type Chance, composing } from '#core/testing/composing';
 import { sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { applyChange, changesAfter, changeWithFollowers, decided, type Sender } from './changes.ts';
@@ -250,4 +252,39 @@ describe('the list of productions', () => {
     expect(listed).toMatchObject(documentSummary((await loadProduction(base.db, id)).document));
     expect((await listProductions(base.db, { find: 'low tide' })).productions.some((one) => one.id === id)).toBe(true);
   });
+});
+
+describe('any composing', () => {
+  it('sent step by step is stored as it is in memory, taken back to the start and done again', async () => {
+    const steps = fc.array(fc.record<Chance>({ kind: fc.nat(10_000), pick: fc.nat(1000), other: fc.nat(1000), delta: fc.integer({ min: -90_000, max: 90_000 }) }), {
+      minLength: 4,
+      maxLength: 14,
+    });
+    await fc.assert(
+      fc.asyncProperty(steps, async (chances) => {
+        const { id, document: start } = await made();
+        let document = start;
+        const sent: Change[] = [];
+        const stored = async (): Promise<Document> => (await loadProduction(base.db, id)).document;
+        const put = async (change: Change): Promise<void> => void (await send(id, sender('a', 1 + sent.push(change) - 1), change));
+        for (const chance of chances) {
+          let step: ReturnType<typeof edit>;
+          try {
+            step = edit(document, 'Step', makeId('change'), composing(chance, document, makeId));
+          } catch {
+            continue;
+          }
+          document = step.document;
+          if (step.change) await put(step.change);
+        }
+        expect(same(await stored(), document)).toBe(true);
+        const done = [...sent];
+        for (const change of done.toReversed()) await put(inverted(change, makeId('change')));
+        expect(same(await stored(), start)).toBe(true);
+        for (const change of done) await put({ ...change, id: makeId('change') });
+        expect(same(await stored(), document)).toBe(true);
+      }),
+      { numRuns: 12 },
+    );
+  }, 120_000);
 });

@@ -35,6 +35,17 @@ export async function posterOf(db: Db, id: string, signal: AbortSignal): Promise
   return bytes;
 }
 
+/** The poster that is kept of a production, of its newest state or one before it; undefined until one was made. Makes none. */
+export async function keptPosterOf(db: Db, id: string): Promise<Buffer | undefined> {
+  if (!(await db('productions').where({ id }).whereNull('deleted_at').first('id'))) throw GONE();
+  const row = await db('derived')
+    .where('key', '>', kept(id))
+    .andWhere('key', '<', `${kept(id)}~`)
+    .orderBy('key', 'desc')
+    .first('bytes');
+  return row?.bytes;
+}
+
 /** Paints the poster from the first scene alone and keeps it in place of older ones. Gives the key it is kept under. */
 export async function makePoster(db: Db, id: string): Promise<{ key: string }> {
   const [first] = await db('parts').where({ production_id: id }).andWhere('part', 'like', 'scenes/%').orderByRaw(`data ->> 'order', part`).limit(1).select('part');

@@ -87,6 +87,15 @@ describe('a production', () => {
     expect(response.headers.get('content-type')).toContain('image/png');
     expect(Buffer.from(await response.arrayBuffer()).readUInt32BE(16)).toBe(400);
   });
+  it('shows the poster that is kept at once, of an older state too, and makes none for it', async () => {
+    const { id } = await made();
+    const kept = () => fetch(`${http.url}/api/productions/${id}/poster.png?kept`);
+    expect((await kept()).status).toBe(404);
+    const first = Buffer.from(await (await fetch(`${http.url}/api/productions/${id}/poster.png`)).arrayBuffer());
+    await base.db('productions').where({ id }).increment('revision', 1);
+    expect(Buffer.from(await (await kept()).arrayBuffer()).equals(first)).toBe(true);
+    expect((await fetch(`${http.url}/api/productions/nobody/poster.png?kept`)).status).toBe(404);
+  });
 });
 
 describe('a change', () => {

@@ -7,7 +7,7 @@ import type { Change } from '#core/edit/change';
 import { applyChange, changesAfter, changeWithFollowers, decided } from '../changes.ts';
 import type { Db } from '../db/db.ts';
 import type { Live, LiveEvent } from '../live.ts';
-import { posterOf } from '../poster.ts';
+import { keptPosterOf, posterOf } from '../poster.ts';
 import { createNamed, deleteProduction, duplicateProduction, GONE, openConflicts, openedText, restoreProduction } from '../productions.ts';
 import { listProductions } from '../summary.ts';
 import { clientOf, goneSignal, param, parsed, windowOf } from './parsed.ts';
@@ -125,8 +125,9 @@ export function productionRoutes(db: Db, live: Live): Router {
   });
 
   router.get('/:id/poster.png', async (req, res) => {
-    const png = await posterOf(db, param(req, 'id'), goneSignal(res));
-    if (!png.length) throw failure('no-poster', 'There is no picture of this production yet.', 404);
+    // A page that opens shows what is kept at once and waits for no picture.
+    const png = 'kept' in req.query ? await keptPosterOf(db, param(req, 'id')) : await posterOf(db, param(req, 'id'), goneSignal(res));
+    if (!png?.length) throw failure('no-poster', 'There is no picture of this production yet.', 404);
     res.type('png').set('Cache-Control', 'no-cache').send(png);
   });
   return router;

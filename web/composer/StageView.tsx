@@ -39,6 +39,7 @@ export function StageView({ scene, bare = false }: { scene: PlacedScene; bare?: 
     canvas.setAttribute('aria-label', 'The stage');
     holder.current?.append(canvas);
     hearBoxes();
+    stage().onPainted = (production) => view({ painted: production });
     stage().onProblem = (sentence) => toast.error(sentence, { id: 'stage' });
   }, []);
   useEffect(() => {
@@ -55,9 +56,32 @@ export function StageView({ scene, bare = false }: { scene: PlacedScene; bare?: 
         <div ref={holder} className="relative overflow-hidden rounded-[3px] bg-deep-2" style={size}>
           {whole && !bare && <Overlay scene={scene} size={size} />}
           <TriedStrip />
+          <Poster scene={scene} />
         </div>
       </div>
     </div>
+  );
+}
+
+/** The poster over the stage until its first own picture: opening a production never looks at black. */
+function Poster({ scene }: { scene: PlacedScene }) {
+  const production = useProduction((state) => state.document?.production.id);
+  const painted = useView((state) => state.painted);
+  if (production === undefined || painted === production || scene.start > 0) return null;
+  return <PosterPicture production={production} className="absolute inset-0 h-full w-full" />;
+}
+
+/** The kept picture of a production; nothing if none was made yet. */
+export function PosterPicture({ production, className }: { production: string; className: string }) {
+  const [none, setNone] = useState(false);
+  return none ? null : (
+    <img
+      alt=""
+      src={`/api/productions/${encodeURIComponent(production)}/poster.png?kept`}
+      className={`object-contain ${className}`}
+      onError={() => setNone(true)}
+      data-first-picture
+    />
   );
 }
 

@@ -16,7 +16,7 @@ import { ScenesStrip } from '../composer/ScenesStrip.tsx';
 import { ShortcutsDialog } from '../composer/ShortcutsDialog.tsx';
 import { Shots } from '../composer/Shots.tsx';
 import { StageDoor } from '../composer/StageDoor.tsx';
-import { StageView } from '../composer/StageView.tsx';
+import { PosterPicture, StageView } from '../composer/StageView.tsx';
 import { useShortcuts } from '../composer/shortcuts.ts';
 import { Timeline } from '../composer/Timeline.tsx';
 import { Tree } from '../composer/Tree.tsx';
@@ -74,7 +74,7 @@ export function Composer() {
   }, []);
 
   if (problem || (lost && !gone)) return <NotFound sentence={problem ?? lost} />;
-  if (!found || gone) return <Loading />;
+  if (!found || gone) return <Loading {...(production !== undefined && sceneParam === undefined ? { poster: production } : {})} />;
   if (narrow) return <Narrow found={found} />;
   return (
     <div className="flex h-full flex-col">
@@ -98,17 +98,16 @@ export function Composer() {
   );
 }
 
-const Loading = () => (
+/** Still outlines of the screen, with the production's poster where its stage will be. */
+const Loading = ({ poster }: { poster?: string }) => (
   <div className="flex h-full flex-col" aria-busy="true">
-    <div className="h-11 border-b border-line bg-paper" />
-    <div className="flex flex-1">
-      <div className="w-[208px] bg-bench" />
-      <div className="flex-1 bg-deep p-10">
-        <div className="mx-auto h-full max-w-[576px] rounded bg-deep-2" />
-      </div>
-      <div className="w-[320px] bg-paper" />
+    <div className="h-11 shrink-0 border-b border-line bg-paper max-[599px]:h-[52px]" />
+    <div className="flex shrink-0 max-[599px]:!h-[219px]" style={{ height: STAGE.first() }}>
+      <div className="w-[208px] shrink-0 bg-bench max-[599px]:hidden" />
+      <div className="min-w-0 flex-1 bg-deep px-3.5 py-4 max-[599px]:p-0">{poster !== undefined && <PosterPicture production={poster} className="h-full w-full" />}</div>
+      <div className="w-[320px] shrink-0 bg-paper max-[1099px]:hidden" />
     </div>
-    <div className="h-[402px] border-t border-line bg-paper" />
+    <div className="flex-1 border-t border-line bg-paper" />
   </div>
 );
 

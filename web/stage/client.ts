@@ -16,7 +16,9 @@ export class StageClient {
   /** Milliseconds of the last frames, for measuring. */
   readonly times: number[] = [];
   readonly details: (readonly [number, number, number])[] = [];
-  onDrawn: ((tick: number) => void) | undefined;
+  /** Hears the production whose first frame is on the canvas. */
+  onPainted: ((production: string) => void) | undefined;
+  private painted: string | undefined;
   /** Hears where the layers of a scene lie, with each frame that was asked for with boxes. */
   onBoxes: ((scene: string, boxes: readonly LayerBox[]) => void) | undefined;
   onProblem: ((sentence: string) => void) | undefined;
@@ -36,7 +38,7 @@ export class StageClient {
           if (this.times.length > 4000) this.times.splice(0, 2000);
         }
         if (answer.boxes && answer.scene) this.onBoxes?.(answer.scene, answer.boxes);
-        this.onDrawn?.(answer.tick);
+        this.tellPainted(answer.tick);
         if (!this.busy && this.next) this.draw(this.next);
         return;
       case 'picture':
@@ -55,6 +57,13 @@ export class StageClient {
         this.busy = false;
         this.onProblem?.(answer.sentence);
     }
+  }
+
+  private tellPainted(tick: number): void {
+    const shown = this.sent.production?.id;
+    if (tick < 0 || shown === undefined || shown === this.painted) return;
+    this.painted = shown;
+    this.onPainted?.(shown);
   }
 
   private post(request: StageRequest, transfer: Transferable[] = []): void {

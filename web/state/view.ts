@@ -54,6 +54,8 @@ interface ViewState {
   readonly strip: boolean;
   /** The stage door is open. */
   readonly door: boolean;
+  /** The production whose picture is on the stage; until then its poster stands there. */
+  readonly painted: string | undefined;
   /** The layer that is only tried on the stage. */
   readonly tried: string | undefined;
   /** What of the set the stage shows while it is edited; the frame if left out. */
@@ -95,6 +97,7 @@ export const useView = create<ViewState>(() => ({
   ready: false,
   strip: false,
   door: false,
+  painted: undefined,
   tried: undefined,
   looked: undefined,
   entered: undefined,
