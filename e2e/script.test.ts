@@ -84,7 +84,9 @@ describe('script and voices', () => {
     ]);
     expect(written[0]?.direction).toBe('waves');
     // What stands in brackets is acted at once, and asks to be kept.
-    expect(await browser.run(`return Object.values(Object.values(kipzo.production.getState().document.scenes)[0].cues).map((c) => [c.action, c.proposed])`)).toEqual([['wave', true]]);
+    expect(await browser.run(`return Object.values(Object.values(kipzo.production.getState().document.scenes)[0].cues).map((c) => [c.action, c.proposed])`)).toEqual([
+      ['wave', true],
+    ]);
     await browser.until(
       'every line has its draft voice',
       `return Object.values(Object.values(kipzo.production.getState().document.scenes)[0].lines).every((l) => l.takes[l.take]?.analysis)`,

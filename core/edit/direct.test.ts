@@ -6,7 +6,7 @@ import { readScript } from '../formats/script/read.ts';
 import { type SceneSchedule, schedule } from '../schedule/schedule.ts';
 import { sampleDocument, seededIds } from '../testing/samples.ts';
 import { edit, type Recipe } from './change.ts';
-import { changeCue, hangCue } from './commands/cues.ts';
+import { changeCue, hangCue, moveCues, stretchCue } from './commands/cues.ts';
 import { hangProposals, isProposed, keepProposals, takeOutProposals } from './commands/direct.ts';
 import { addLayer } from './commands/layers.ts';
 import { fromScript } from './create.ts';
@@ -157,10 +157,15 @@ describe('proposals', () => {
     const twice = hung(2, hung(1));
     expect(cues(twice)).toHaveLength(cut(2).length);
   });
-  it('stay proposals when they are changed until they are kept', () => {
+  it('are one’s own once they are changed by hand: another cut leaves them', () => {
     const next = hung();
     const [id] = Object.entries(next.scenes[scene]?.cues ?? {}).find(([, cue]) => cue.kind === 'face') as [string, Cue];
-    expect(isProposed(done(changeCue(scene, id, { strength: 0.2 } as Partial<Cue>), next).scenes[scene]?.cues[id] as Cue)).toBe(true);
+    for (const change of [changeCue(scene, id, { strength: 0.2 } as Partial<Cue>), moveCues(scene, [id], 4800), stretchCue(scene, id, { ticks: 9600 })]) {
+      const changed = done(change, next);
+      const own = changed.scenes[scene]?.cues[id] as Cue;
+      expect(isProposed(own)).toBe(false);
+      expect(hung(2, changed).scenes[scene]?.cues[id]).toEqual(own);
+    }
   });
 });
 

@@ -140,6 +140,7 @@ export function Tree({ scene }: { scene: PlacedScene }) {
         <Tip text="People, props, words, pictures, backdrops (B)" side="top">
           <button
             type="button"
+            aria-label="Bring on stage (B)"
             aria-expanded={door}
             data-door
             className={`flex h-[30px] w-full items-center justify-center gap-2 rounded-[7px] border text-[13px] font-semibold ${door ? 'border-ink bg-act-soft' : 'border-edge bg-paper hover:bg-white'}`}

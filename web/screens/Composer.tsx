@@ -250,7 +250,9 @@ function Status({ scene }: { scene: PlacedScene }) {
         />
       </span>
       <Check checked={scene.scene.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
-        Captions<span className="max-[1099px]:hidden"> from the words</span>
+        <span>
+          Captions<span className="max-[1099px]:hidden"> from the words</span>
+        </span>
       </Check>
       <span className="flex-1" />
       <GapsMenu scene={scene}>

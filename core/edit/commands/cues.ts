@@ -35,6 +35,13 @@ export const hangCue =
     sceneOf(draft, scene).cues[cueId] = cue;
   };
 
+/** A cue that is changed by hand: what was proposed is one's own from then on. */
+const ownCue = (scene: Scene, id: string): Cue => {
+  const cue = cueOf(scene, id);
+  delete cue.proposed;
+  return cue;
+};
+
 /**
  * Moves a cue by `delta` ticks: it stays hung from its word with another offset. An end of its own (a word, the
  * scene's end) moves with it only when `whole`.
@@ -42,7 +49,7 @@ export const hangCue =
 export const moveCue =
   (scene: string, cueId: string, delta: number): Recipe =>
   (draft) => {
-    const cue = cueOf(sceneOf(draft, scene), cueId);
+    const cue = ownCue(sceneOf(draft, scene), cueId);
     cue.start = { ...cue.start, offset: cue.start.offset + delta } as Pin;
     if (isPin(cue.end)) cue.end = { ...cue.end, offset: cue.end.offset + delta } as Pin;
   };
@@ -77,6 +84,7 @@ export const copyCue =
     target.cues[copyId] = { ...cue, order: orderAtEnd(target.cues), start: pinAt(target, Math.max(0, at), fps), end };
     // Its keys go with the copy: as long after its start as those of the first one after theirs.
     const copy = target.cues[copyId] as Cue;
+    delete copy.proposed;
     if ('keys' in cue && cue.keys && 'keys' in copy)
       copy.keys = Object.fromEntries(
         Object.entries(cue.keys).map(([property, list]) => [
@@ -112,7 +120,7 @@ export const rehangCue =
   (scene: string, cueId: string, start: Pin): Recipe =>
   (draft) => {
     const target = sceneOf(draft, scene);
-    const cue = cueOf(target, cueId);
+    const cue = ownCue(target, cueId);
     const times = resolveScene(target, (_, line) => lineTiming(line), draft.production.fps).cues.get(cueId);
     cue.start = start;
     if (times && isPin(cue.end) && cue.end.to !== 'scene') cue.end = { ticks: times.end - times.start };
@@ -122,14 +130,14 @@ export const rehangCue =
 export const stretchCue =
   (scene: string, cueId: string, end: End): Recipe =>
   (draft) => {
-    cueOf(sceneOf(draft, scene), cueId).end = end;
+    ownCue(sceneOf(draft, scene), cueId).end = end;
   };
 
 /** Changes a cue's own values (expression, hand, framing …), never its pins. */
 export const changeCue =
   (scene: string, cueId: string, values: Partial<Cue>): Recipe =>
   (draft) => {
-    const cue = cueOf(sceneOf(draft, scene), cueId);
+    const cue = ownCue(sceneOf(draft, scene), cueId);
     const { start: _start, end: _end, kind: _kind, ...own } = values as Record<string, unknown>;
     Object.assign(cue, own);
   };
