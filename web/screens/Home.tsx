@@ -183,12 +183,12 @@ function Band({
         type="button"
         onClick={open}
         aria-label={`Open ${p.title}`}
-        className="flex h-[88px] w-[156px] shrink-0 items-center justify-center overflow-hidden rounded-[6px] bg-deep"
+        className="flex h-[88px] w-[156px] shrink-0 max-[600px]:h-[66px] max-[600px]:w-[117px] items-center justify-center overflow-hidden rounded-[6px] bg-deep"
       >
         <img alt="" src={`/api/productions/${p.id}/poster.png?${encodeURIComponent(p.changedAt)}`} className="max-h-full max-w-full" loading="lazy" />
       </button>
       <div className="flex min-w-0 flex-1 flex-col justify-between py-0.5">
-        <div className="flex items-baseline gap-3">
+        <div className="flex items-baseline gap-3 max-[600px]:flex-col max-[600px]:gap-0">
           <EditableName
             key={naming}
             value={p.title}
@@ -196,7 +196,7 @@ function Band({
             onChange={rename}
             className="max-w-[560px] truncate px-0.5 font-serif text-[20px] leading-7 font-semibold"
           />
-          <span className="text-[12px] text-ink-2">
+          <span className="text-[12px] whitespace-nowrap text-ink-2">
             {p.scenes} scene{p.scenes === 1 ? '' : 's'}, {formatDuration(p.length)}
           </span>
         </div>
@@ -213,7 +213,7 @@ function Band({
           <MiniRibbon ribbon={p.ribbon} length={p.length} />
         </button>
       </div>
-      <div className="flex w-56 flex-col items-end justify-between text-right text-[12px]">
+      <div className="flex w-56 flex-col items-end justify-between text-right text-[12px] max-[600px]:w-full max-[600px]:flex-row-reverse max-[600px]:items-center max-[600px]:text-left">
         <DropdownMenu.Root>
           <DropdownMenu.Trigger aria-label={`More for ${p.title}`} className="inline-flex size-7 items-center justify-center rounded-[7px] text-ink-2 hover:bg-well">
             <Ellipsis size={16} />

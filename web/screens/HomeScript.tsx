@@ -73,7 +73,7 @@ export function HomeScript({ onMade }: { onMade: (id: string) => void }) {
       aria-label="New production"
       className="flex min-h-[360px] overflow-hidden rounded-[10px] border border-edge bg-paper focus-within:border-ink focus-within:shadow-[0_0_0_1px_var(--color-ink),0_0_0_4px_var(--color-lamp)] max-[860px]:flex-col"
     >
-      <div className="flex min-w-0 flex-1 flex-col border-r border-line px-6 pt-4 pb-3 max-[600px]:px-4">
+      <div className="flex min-w-0 flex-1 flex-col border-r border-line max-[860px]:border-r-0 px-6 pt-4 pb-3 max-[600px]:px-4">
         <ScriptField area={area} text={text} speakers={speakers} onChange={setText} onMake={() => void make(false)} />
         <p className="m-0 mt-2 flex flex-wrap items-center justify-between gap-2 text-[12px] text-ink-2" role="status">
           {script?.lines.length ? (
@@ -84,7 +84,7 @@ export function HomeScript({ onMade }: { onMade: (id: string) => void }) {
           ) : (
             <span>Write, paste, or drop a script. A name with a colon speaks; (brackets) are acted.</span>
           )}
-          <span className="text-ink-3">
+          <span className="text-ink-3 max-[600px]:hidden">
             next line <kbd className="rounded-[4px] border border-line px-1 font-sans">Enter</kbd> other speaker{' '}
             <kbd className="rounded-[4px] border border-line px-1 font-sans">Tab</kbd>
           </span>
@@ -109,10 +109,10 @@ export function HomeScript({ onMade }: { onMade: (id: string) => void }) {
             onChange={(value) => setFps(Number(value) as FrameRate)}
           />
         </div>
-        <div className="flex gap-1.5">
+        <div className="flex flex-wrap gap-1.5">
           <Button kind="primary" className="!h-8 flex-1" disabled={busy} onClick={() => void make(false)}>
             Make this film
-            <kbd className="rounded-[4px] border border-white/50 px-1 font-sans text-[11px] font-[550]">Ctrl Enter</kbd>
+            <kbd className="rounded-[4px] border border-white/50 px-1 font-sans text-[11px] font-[550] max-[600px]:hidden">Ctrl Enter</kbd>
           </Button>
           <Button className="!h-8" disabled={busy} onClick={() => void make(true)}>
             Start empty
@@ -361,8 +361,8 @@ function Preview({ preview, frame }: { preview: PreviewFilm | undefined; frame: 
   const spoken = preview?.lines.at(-1);
   return (
     <>
-      <div className="relative flex h-[232px] items-center justify-center overflow-hidden rounded-[4px] bg-deep">
-        <canvas ref={canvas} width={w} height={h} style={{ width: w, height: h }} role="img" aria-label={spoken ? 'The film so far' : 'The stage'} className="bg-deep-2" />
+      <div className="relative flex h-[232px] items-center justify-center overflow-hidden rounded-[4px] bg-deep max-[600px]:h-auto">
+        <canvas ref={canvas} width={w} height={h} style={{ width: w, aspectRatio: `${w} / ${h}`, maxWidth: '100%' }} role="img" aria-label={spoken ? 'The film so far' : 'The stage'} className="bg-deep-2" />
         {playing && (
           <span className="absolute top-2 left-2 flex items-center gap-1.5 bg-ink px-2 text-[12px] leading-[22px] text-paper">
             <span className="size-2 rounded-full bg-lamp" />
