@@ -39,9 +39,7 @@ export async function posterOf(db: Db, id: string, signal: AbortSignal): Promise
 export async function keptPosterOf(db: Db, id: string): Promise<Buffer | undefined> {
   if (!(await db('productions').where({ id }).whereNull('deleted_at').first('id'))) throw GONE();
   const row = await db('derived')
-    .where('key', '>', kept(id))
-    .andWhere('key', '<', `${kept(id)}~`)
-    .orderBy('key', 'desc')
+    .where('key', 'like', `${kept(id)}%`)
     .first('bytes');
   return row?.bytes;
 }

@@ -7,6 +7,7 @@ import { createProduction, findProduction, loadProduction } from '#server/produc
 import { openBrowser } from '../../e2e/browser.ts';
 import { cleared } from '../cleared.ts';
 import { crowded } from './crowd.ts';
+import { benchEditing } from './editing.ts';
 
 const WINDOWS = 3;
 const WINDOW_MS = 16_000;
@@ -90,7 +91,7 @@ async function crowds(browser: Browser, db: Db, url: string, demo: Document) {
 }
 
 /** Stage frame times while the demo plays: evaluate, paint and a one-pixel read in the worker, canvas of 1280 x 720; then with still layers on it. */
-export async function benchComposer() {
+export async function benchComposer({ part }: { part?: string } = {}) {
   const { db } = await readyDb();
   const server = createApp({ db, silent: true }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
@@ -99,6 +100,9 @@ export async function benchComposer() {
   const browser = await openBrowser({ width: 1680, height: 1240 });
   try {
     const id = await findProduction(db, 'demo');
+    const { document: demo } = await loadProduction(db, id);
+    const editing = await benchEditing(browser, db, url, demo);
+    if (part === 'editing') return editing;
     await play(browser, `${url}/p/${id}`);
     const windows: Window[] = [];
     const all: number[] = [];
@@ -107,8 +111,8 @@ export async function benchComposer() {
       all.push(...times);
       windows.push(window);
     }
-    const stillLayers = await crowds(browser, db, url, (await loadProduction(db, id)).document);
-    return { ...spread(all), windows, stillLayers };
+    const stillLayers = await crowds(browser, db, url, demo);
+    return { ...spread(all), windows, stillLayers, ...editing };
   } finally {
     await browser.close();
     server.closeAllConnections();

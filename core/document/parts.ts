@@ -53,3 +53,20 @@ export function validPart(key: PartKey, data: unknown): unknown {
   const issue = result.issues[0];
   throw failure('invalid-part', `${key}: ${v.getDotPath(issue) ?? 'the whole part'} ${issue.message}.`);
 }
+
+/** What a scene holds many of. */
+const LISTS = ['layers', 'lines', 'cues'] as const;
+const known = new WeakSet<object>();
+const isTable = (value: unknown): boolean => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/**
+ * Checks one part like `validPart`, but of a scene only what was not checked before: documents are never written into, so
+ * what an edit left alone is the same object still. A drag among a thousand cues checks one.
+ */
+export function checkedPart(key: PartKey, data: unknown): void {
+  const scene = data as Record<string, Record<string, object>>;
+  if (!key.startsWith('scenes/') || LISTS.some((list) => !isTable(scene[list]))) return void validPart(key, data);
+  const fresh = Object.fromEntries(LISTS.map((list) => [list, Object.fromEntries(Object.entries(scene[list] ?? {}).filter(([, entry]) => !known.has(entry)))]));
+  validPart(key, { ...scene, ...fresh });
+  for (const list of LISTS) for (const entry of Object.values(fresh[list] ?? {})) known.add(entry);
+}

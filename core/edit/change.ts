@@ -1,11 +1,10 @@
 import { apply, create, type Draft } from 'mutative';
 import { failure } from '../document/failure.ts';
-import { type PartKey, readPart, validPart } from '../document/parts.ts';
+import { checkedPart, type PartKey, readPart } from '../document/parts.ts';
 import type { Document, Scene } from '../document/schema.ts';
 import { shortened, storable, unstorable } from '../document/text.ts';
 import { checkTree } from '../document/tree.ts';
-import { resolveScene } from '../schedule/resolve.ts';
-import { lineTiming } from '../schedule/timing.ts';
+import { resolvedScene } from '../schedule/timing.ts';
 
 /** One operation of JSON Patch (RFC 6902); paths carry ids, never indices. */
 export interface PatchOperation {
@@ -90,10 +89,10 @@ export function edit(document: Document, label: string, id: string, recipe: Reci
 export function checkPart(document: Document, key: PartKey): void {
   const data = readPart(document, key);
   if (data === undefined) return;
-  validPart(key, data);
+  checkedPart(key, data);
   if (!key.startsWith('scenes/')) return;
   checkTree(data as Scene);
-  resolveScene(data as Scene, (_, line) => lineTiming(line), document.production.fps);
+  resolvedScene(data as Scene, document.production.fps);
 }
 
 function splitByPart(forward: readonly PatchOperation[], inverse: readonly PatchOperation[]): PartChange[] {

@@ -75,11 +75,84 @@ export interface ActingInput {
 }
 
 /** A character's acting: by-default motion, what it says and hears, its cues. */
-export function actingOf({ scene, resolved, lines, id, layer, cues, character, fps, mouth, amount }: ActingInput): Acting {
+export function actingOf(input: ActingInput): Acting {
+  const { lines, id, layer, cues, character, fps, mouth, amount } = input;
   const p = bodyOf(character);
   const height = heightOf(p);
-  const { lively, tense } = character.temper;
   const own = lines.filter((line) => line.layer === id);
+  const gestures = cues.filter((c): c is typeof c & { cue: CueOf<'gesture'> } => c.cue.kind === 'gesture');
+  const seat = character.kind === 'person' ? wearOf(character).seat : undefined;
+  const legs = character.kind === 'mascot' ? makeOf(character).legs.kind : undefined;
+  // Who is pushed, slides or hovers takes no steps.
+  const on = seat ? (seat.stays ? 'wheels' : 'seat') : legs === 'wheels' || legs === 'none' ? 'seat' : 'feet';
+  const moves = movesOf({ layer, cues, p, height, on, temper: character.temper });
+
+  // What a gesture does is worked out when somebody looks: a page that lays out lanes asks for none of it.
+  const performed = lazy((): readonly Performed[] =>
+    gestures.map(({ cue, start, end }) => ({ cue, start, end, plays: gesturePerformance(cue, start, untilWalk(cue, start, end, moves.walks), character.temper) })),
+  );
+  const channels = lazy(() => channelsOf(input, own, performed(), moves));
+  const held = lazy(() => heldSpans(performed()));
+  const seats = lazy(() => (on === 'feet' ? seatsOf(performed(), moves) : []));
+
+  return {
+    layer,
+    character,
+    p,
+    get channels() {
+      return channels();
+    },
+    turn: amount('turn'),
+    alive: amount('alive'),
+    faceStrength: amount('faceStrength'),
+    mouthOpen: amount('mouthOpen'),
+    facing: moves.facing,
+    scale: moves.scale,
+    mouth: {
+      ...(mouth ? { blend: blendOf(mouth.sharp), open: mouth.open } : {}),
+      ...mouthTrack(
+        own.map((line) => ({ at: line.start, length: line.end - line.start, analysis: line.analysis })),
+        cues.flatMap(({ cue, start, end }) => (cue.kind === 'mouth' ? [{ start, end, shape: cue.shape }] : [])),
+        fps,
+      ),
+    },
+    x: moves.x,
+    y: moves.y,
+    feet: moves.feet,
+    onWheels: on === 'wheels' || legs === 'wheels',
+    get held() {
+      return held();
+    },
+    get seats() {
+      return seats();
+    },
+  };
+}
+
+function lazy<T>(make: () => T): () => T {
+  let made: { readonly value: T } | undefined;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
+}
+
+interface Performed {
+  readonly cue: CueOf<'gesture'>;
+  readonly start: number;
+  readonly end: number;
+  readonly plays: ReturnType<typeof gesturePerformance>;
+}
+
+/** What moves the body, in tracks: by far the most of an acting, and wanted only where it is drawn. */
+function channelsOf(
+  { scene, resolved, lines, id, layer, cues, character }: ActingInput,
+  own: readonly ScheduledLine[],
+  performed: readonly Performed[],
+  moves: ReturnType<typeof movesOf>,
+): Acting['channels'] {
+  const { lively, tense } = character.temper;
+  const height = heightOf(bodyOf(character));
   const spans = clockSpans(scene, resolved, lines);
 
   const idle = new Gathering();
@@ -87,11 +160,10 @@ export function actingOf({ scene, resolved, lines, id, layer, cues, character, f
     const talking = own.some((line) => line.start < span.end && line.end > span.start);
     idle.add(cachedIdle({ id: span.id, layer: id, length: span.end - span.start, lively, tense, talking, height }), span.start);
   }
-  const gestures = cues.filter((c): c is typeof c & { cue: CueOf<'gesture'> } => c.cue.kind === 'gesture');
   const speech = new Gathering();
   for (const line of own) {
     const hand = hashText(line.id) % 3 === 0 ? ('L' as const) : ('R' as const);
-    const busy = gestures.some((g) => g.start - toTicks(0.5) < line.end && g.end + toTicks(0.6) > line.start && actionOf(g.cue.action)?.handed !== false);
+    const busy = performed.some((g) => g.start - toTicks(0.5) < line.end && g.end + toTicks(0.6) > line.start && actionOf(g.cue.action)?.handed !== false);
     const words = line.words.length
       ? line.words.map((word, index) => ({ text: word.text, start: word.start - line.start, end: word.end - line.start, stress: line.analysis.stress[index] ?? 0.3 }))
       : spokenStretches(line.analysis);
@@ -108,15 +180,8 @@ export function actingOf({ scene, resolved, lines, id, layer, cues, character, f
     listening.add(listeningKeys({ id: line.id, layer: id, length: line.end - line.start + toTicks(0.9), lively, pauses }), line.start, true);
   }
 
-  const seat = character.kind === 'person' ? wearOf(character).seat : undefined;
-  const legs = character.kind === 'mascot' ? makeOf(character).legs.kind : undefined;
-  // Who is pushed, slides or hovers takes no steps.
-  const on = seat ? (seat.stays ? 'wheels' : 'seat') : legs === 'wheels' || legs === 'none' ? 'seat' : 'feet';
-  const moves = movesOf({ layer, cues, p, height, on, temper: character.temper });
-
   const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, cues, lively), restValue(layer, 'turn'));
   const faces = sequenced(cues.flatMap(({ cue, start, end }) => (cue.kind === 'face' ? [facePerformance(cue, start, end)] : [])));
-  const performed = gestures.map(({ cue, start, end }) => ({ cue, start, plays: gesturePerformance(cue, start, untilWalk(cue, start, end, moves.walks), character.temper) }));
   const acted = sequenced(performed.map(({ plays }) => plays));
 
   const channels: Partial<Record<PoseKey, Channel[]>> = {};
@@ -136,32 +201,7 @@ export function actingOf({ scene, resolved, lines, id, layer, cues, character, f
     lidLower: constant(AT_REST.lidLower),
   });
 
-  return {
-    layer,
-    character,
-    p,
-    channels,
-    turn: amount('turn'),
-    alive: amount('alive'),
-    faceStrength: amount('faceStrength'),
-    mouthOpen: amount('mouthOpen'),
-    facing: moves.facing,
-    scale: moves.scale,
-    mouth: {
-      ...(mouth ? { blend: blendOf(mouth.sharp), open: mouth.open } : {}),
-      ...mouthTrack(
-        own.map((line) => ({ at: line.start, length: line.end - line.start, analysis: line.analysis })),
-        cues.flatMap(({ cue, start, end }) => (cue.kind === 'mouth' ? [{ start, end, shape: cue.shape }] : [])),
-        fps,
-      ),
-    },
-    x: moves.x,
-    y: moves.y,
-    feet: moves.feet,
-    onWheels: on === 'wheels' || legs === 'wheels',
-    held: heldSpans(performed),
-    seats: on === 'feet' ? seatsOf(performed, moves) : [],
-  };
+  return channels;
 }
 
 /** Collects keys of spans into one track a channel. */

@@ -4,9 +4,9 @@ import { type FrameRate, ticksPerFrame } from '../time/ticks.ts';
 import { captionSpans } from './captionSpans.ts';
 import type { CaptionSpan } from './captions.ts';
 import { type AnalysisOf, type ScheduledLine, scheduledLines } from './lines.ts';
-import { type Resolved, resolveScene } from './resolve.ts';
+import type { Resolved } from './resolve.ts';
 import { type StagedLayer, stagedLayers } from './staged.ts';
-import { lineTiming, takeOf } from './timing.ts';
+import { resolvedScene, takeOf } from './timing.ts';
 import { type Tracks, tracksOf } from './tracks.ts';
 
 export interface Shot {
@@ -95,7 +95,7 @@ export function sceneSchedule(document: Document, scene: Scene, analysis: Analys
 }
 
 function buildScene(document: Document, scene: Scene, analysis: AnalysisOf, fps: FrameRate): SceneSchedule {
-  const resolved = resolveScene(scene, (_, line) => lineTiming(line), fps);
+  const resolved = resolvedScene(scene, fps);
   const lines = scheduledLines(document, scene, resolved, analysis);
   const cameras = Object.entries(scene.cues)
     .filter((entry): entry is [string, CueOf<'camera'>] => entry[1].kind === 'camera')

@@ -1,8 +1,9 @@
-import type { Line, Take } from '../document/schema.ts';
+import type { Line, Scene, Take } from '../document/schema.ts';
 import { type Analysis, isSaid } from '../speech/analysis.ts';
 import { estimateSpeech } from '../speech/estimate.ts';
 import { inOrder } from '../time/order.ts';
-import type { LineTiming, Times } from './resolve.ts';
+import type { FrameRate } from '../time/ticks.ts';
+import { type LineTiming, type Resolved, resolveScene, type Times } from './resolve.ts';
 
 /** Words of a line that were listened for in a take and are not said in it, in order. */
 export const notSaid = (line: Line, take: Take, { words }: Pick<Analysis, 'words'>): { readonly id: string; readonly text: string }[] => {
@@ -23,6 +24,17 @@ export function lineTiming(line: Line): LineTiming {
   let timing = memo.get(line);
   if (!timing) memo.set(line, (timing = computeTiming(line)));
   return timing;
+}
+
+const resolvedMemo = new WeakMap<Scene, { fps: FrameRate; value: Resolved }>();
+
+/** The pins of a scene that is not a draft, worked out once: an edit checks them, the schedule builds on them. */
+export function resolvedScene(scene: Scene, fps: FrameRate): Resolved {
+  const known = resolvedMemo.get(scene);
+  if (known?.fps === fps) return known.value;
+  const value = resolveScene(scene, (_, line) => lineTiming(line), fps);
+  resolvedMemo.set(scene, { fps, value });
+  return value;
 }
 
 function computeTiming(line: Line): LineTiming {

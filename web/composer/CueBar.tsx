@@ -1,15 +1,16 @@
 import { Check, X } from 'lucide-react';
+import { memo, type RefObject } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
 import { deleteCues, moveCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
 import { keepProposals, takeOutProposals } from '#core/edit/commands/direct';
 import { formatLength, formatMoment, formatOffset } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { preview, run, useOpenDocument } from '../state/production.ts';
+import { preview, run } from '../state/production.ts';
 import { chooseCue, chosenCues, useView, view } from '../state/view.ts';
 import { ribbonPath, type SpeakerTone } from '../ui/speakers.ts';
 import { type DragAt, type DragOptions, useDrag } from '../ui/useDrag.ts';
 import type { PlacedScene } from './film.ts';
-import { cueLabel, LANE_HEIGHT, type Lane, px } from './lanes.ts';
+import { LANE_HEIGHT, type Lane, px } from './lanes.ts';
 import { snapTime } from './snapTime.ts';
 
 /** Pixels within which a drag is drawn to a moment. */
@@ -29,31 +30,37 @@ function nearestWord(scene: PlacedScene, tick: number, reach: number): { id: str
   return best && Math.abs(best.start - tick) <= reach ? best : undefined;
 }
 
+interface CueBarProps {
+  readonly bar: Bar;
+  readonly label: string;
+  readonly lane: Lane;
+  readonly zoom: number;
+  readonly tone: SpeakerTone;
+  readonly room: number;
+  /** The scene as it is now with all cues of the lane in time, for what is done to the bar: it does not show them. */
+  readonly around: RefObject<{ readonly scene: PlacedScene; readonly order: readonly string[] }>;
+}
+
+/** A bar shows its own cue alone: dragging another one leaves it as it is. */
+const alike = (a: CueBarProps, b: CueBarProps): boolean =>
+  a.bar.cue === b.bar.cue &&
+  a.bar.start === b.bar.start &&
+  a.bar.end === b.bar.end &&
+  a.label === b.label &&
+  a.zoom === b.zoom &&
+  a.room === b.room &&
+  a.tone === b.tone &&
+  a.lane.key === b.lane.key &&
+  a.lane.label === b.lane.label &&
+  a.lane.locked === b.lane.locked &&
+  a.lane.hidden === b.lane.hidden;
+
 /** One cue on its lane: moved, hung from another word, stretched, chosen alone or with others. */
-export function CueBar({
-  bar,
-  lane,
-  scene,
-  zoom,
-  tone,
-  room,
-  order,
-}: {
-  bar: Bar;
-  lane: Lane;
-  scene: PlacedScene;
-  zoom: number;
-  tone: SpeakerTone;
-  room: number;
-  /** All cues of the lane, in time. */
-  order: readonly string[];
-}) {
-  const document_ = useOpenDocument();
+export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room, around }: CueBarProps) {
   const selected = useView((state) => chosenCues(state).includes(bar.id));
   const { cue } = bar;
   const left = px(bar.start, zoom);
   const width = Math.max(10, px(bar.end - bar.start, zoom));
-  const label = cueLabel(document_, scene, cue);
   const hung = cue.start.to === 'word' || cue.start.to === 'line' || cue.start.to === 'cue';
   const locked = lane.locked;
   const stretchable = lane.kind !== 'camera';
@@ -63,6 +70,7 @@ export function CueBar({
     const delta = Math.round((dx / zoom) * TICKS_PER_SECOND);
     const reach = alt ? 0 : (REACH / zoom) * TICKS_PER_SECOND;
     const { tick } = useView.getState();
+    const { scene } = around.current;
     if (how === 'move') {
       const found = snapTime(scene, [base.start + delta, ...(stretchable ? [base.end + delta] : [])], reach, [base.start, base.end], tick);
       view({ snap: found.to });
@@ -84,7 +92,7 @@ export function CueBar({
       event.stopPropagation();
       const chosen = event.shiftKey ? 'extended' : event.ctrlKey || event.metaKey ? 'added' : 'alone';
       // One of several that is pressed moves them all; a click without a drag leaves it alone.
-      if (chosen !== 'alone' || !chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, order, chosen);
+      if (chosen !== 'alone' || !chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, around.current.order, chosen);
       (event.currentTarget as HTMLElement).focus();
       return locked || chosen !== 'alone' ? undefined : bar;
     },
@@ -93,7 +101,7 @@ export function CueBar({
       run(GRIPS[how], recipe(how, base, at));
       view({ snap: undefined });
     },
-    click: () => chooseCue(bar.id, order, 'alone'),
+    click: () => chooseCue(bar.id, around.current.order, 'alone'),
     cancel: () => {
       view({ snap: undefined });
       preview(undefined);
@@ -101,13 +109,13 @@ export function CueBar({
   });
   /** The bar that keys go to is chosen, alone unless it is one of several. */
   const taken = (): readonly string[] => {
-    if (!chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, order, 'alone');
+    if (!chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, around.current.order, 'alone');
     return chosenCues(useView.getState());
   };
   const byFrames = (frames: number, stretch: boolean): void => {
-    const frame = TICKS_PER_SECOND / scene.fps;
-    if (stretch) run('Stretch a cue', stretchCue(scene.id, bar.id, { ticks: Math.max(frame, bar.end - bar.start + frames * frame) }));
-    else run('Nudge a cue', moveCues(scene.id, taken(), frames * frame));
+    const frame = TICKS_PER_SECOND / around.current.scene.fps;
+    if (stretch) run('Stretch a cue', stretchCue(around.current.scene.id, bar.id, { ticks: Math.max(frame, bar.end - bar.start + frames * frame) }));
+    else run('Nudge a cue', moveCues(around.current.scene.id, taken(), frames * frame));
   };
   const moved = useDrag<Bar>({
     ...grip('move'),
@@ -121,7 +129,7 @@ export function CueBar({
   const stretched = useDrag<Bar>(grip('stretch'));
 
   return (
-    <div className="absolute top-[3px]" style={{ left, width, height }} data-cue={bar.id} data-cue-kind={cue.kind}>
+    <div className="absolute top-[3px] left-0" style={{ transform: `translateX(${left}px)`, width, height }} data-cue={bar.id} data-cue-kind={cue.kind}>
       <button
         type="button"
         title={cue.note}
@@ -140,12 +148,15 @@ export function CueBar({
           if (cue.proposed && event.key.toLowerCase() === 'y') {
             event.preventDefault();
             event.stopPropagation();
-            run(event.shiftKey ? 'Take a proposal out' : 'Keep a proposal', event.shiftKey ? takeOutProposals(scene.id, taken()) : keepProposals(scene.id, taken()));
+            run(
+              event.shiftKey ? 'Take a proposal out' : 'Keep a proposal',
+              event.shiftKey ? takeOutProposals(around.current.scene.id, taken()) : keepProposals(around.current.scene.id, taken()),
+            );
           }
           if (event.key === 'Delete' || event.key === 'Backspace') {
             event.preventDefault();
             event.stopPropagation();
-            run('Delete a cue', deleteCues(scene.id, taken()));
+            run('Delete a cue', deleteCues(around.current.scene.id, taken()));
             view({ cue: undefined, together: [], last: undefined });
           }
         }}
@@ -193,7 +204,7 @@ export function CueBar({
             aria-label={`Keep ${label} (Y)`}
             title="Keep (Y)"
             className="flex size-6 items-center justify-center rounded-l-[6px] border border-edge bg-paper text-ok hover:bg-bench"
-            onClick={() => run('Keep a proposal', keepProposals(scene.id, [bar.id]))}
+            onClick={() => run('Keep a proposal', keepProposals(around.current.scene.id, [bar.id]))}
           >
             <Check size={14} strokeWidth={2.2} />
           </button>
@@ -203,7 +214,7 @@ export function CueBar({
             aria-label={`Take ${label} out (Shift+Y)`}
             title="Take out (Shift+Y)"
             className="flex size-6 items-center justify-center rounded-r-[6px] border border-l-0 border-edge bg-paper hover:bg-bench"
-            onClick={() => run('Take a proposal out', takeOutProposals(scene.id, [bar.id]))}
+            onClick={() => run('Take a proposal out', takeOutProposals(around.current.scene.id, [bar.id]))}
           >
             <X size={14} strokeWidth={2.2} />
           </button>
@@ -212,4 +223,4 @@ export function CueBar({
       {isPin(cue.end) && cue.end.to !== 'scene' && <span className="pointer-events-none absolute right-1 top-[7px] size-1 rounded-full" style={{ background: tone.fine }} />}
     </div>
   );
-}
+}, alike);

@@ -12,8 +12,8 @@ import { Button, Empty, IconButton, Popover, PopoverPanel, ValueField } from '..
 import { chosenSound, SoundFields } from './SoundFields.tsx';
 
 /** Music under the whole film: it runs on over cuts and gives way to voices. */
-export function FilmMusic({ document, film }: { document: Document; film: FilmSchedule }) {
-  const sounds = inOrder(document.production.sounds ?? {});
+export function FilmMusic({ production, film }: { production: Document['production']; film: FilmSchedule }) {
+  const sounds = inOrder(production.sounds ?? {});
   const [open, setOpen] = useState<string>();
   const add = (source: string, name: string): void => {
     const id = makeId('sound');

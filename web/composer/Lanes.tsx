@@ -1,5 +1,5 @@
 import { Camera, Captions, ChevronRight, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
-import { useMemo } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import { changeLayer } from '#core/edit/commands/layers';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
@@ -11,7 +11,7 @@ import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
 import { useFileDrop } from '../ui/useFileDrop.ts';
 import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
 import { type Bar, CueBar } from './CueBar.tsx';
-import { type PlacedScene, roleOfLayer } from './film.ts';
+import { type PlacedScene, roleOfLayer, sameSet } from './film.ts';
 import { KeyLane, ValueNow } from './KeyLane.tsx';
 import { KindIcon } from './KindIcon.tsx';
 import { cueLabel, LANE_HEIGHT, type Lane, laneFold, px } from './lanes.ts';
@@ -58,7 +58,7 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
       <LaneHead scene={scene} lane={lane} left={left} ground={ground} roleId={roleId} onCurve={openCurve} />
       {/* biome-ignore lint/a11y/noStaticElementInteractions: what lies on the lane takes keys; a double click is its twin H */}
       <div
-        className="relative shrink-0 data-[lane-target]:outline-2 data-[lane-target]:-outline-offset-2 data-[lane-target]:outline-lamp"
+        className="relative shrink-0 [contain:layout_style] data-[lane-target]:outline-2 data-[lane-target]:-outline-offset-2 data-[lane-target]:outline-lamp"
         style={{ width }}
         data-lane-kind={cueKind}
         data-lane-layer={lane.layer}
@@ -97,23 +97,27 @@ export function addOnLane(scene: PlacedScene, lane: Lane, tick: number, at: { x:
   view({ hanging: { line: line.id, word: word.id, at: Math.round(tick), ...at, ...(kind ? { kind } : {}), ...(lane.layer ? { layer: lane.layer } : {}) } });
 }
 
+interface HeadProps {
+  readonly scene: PlacedScene;
+  readonly lane: Lane;
+  readonly left: number;
+  readonly ground: string;
+  readonly roleId: string | undefined;
+  readonly onCurve: () => void;
+}
+
+/** A head shows its lane and its layer; on a lane of keys the value there, too. */
+const sameHead = (a: HeadProps, b: HeadProps): boolean =>
+  b.lane.kind !== 'keys' &&
+  a.left === b.left &&
+  a.ground === b.ground &&
+  a.roleId === b.roleId &&
+  sameSet(a.scene, b.scene) &&
+  (Object.keys(b.lane) as (keyof Lane)[]).every((key) => a.lane[key] === b.lane[key]);
+
 const PINNED_ICONS = { camera: Camera, sound: Music, caption: Captions } as const;
 
-function LaneHead({
-  scene,
-  lane,
-  left,
-  ground,
-  roleId,
-  onCurve,
-}: {
-  scene: PlacedScene;
-  lane: Lane;
-  left: number;
-  ground: string;
-  roleId: string | undefined;
-  onCurve: () => void;
-}) {
+const LaneHead = memo(function LaneHead({ scene, lane, left, ground, roleId, onCurve }: HeadProps) {
   const tone = toneOf(lane.colour);
   const { layer } = lane;
   const picked = useView((state) => layer !== undefined && chosenLayers(state).includes(layer));
@@ -217,7 +221,7 @@ function LaneHead({
       )}
     </div>
   );
-}
+}, sameHead);
 
 /** A speaker's name on its ribbon. */
 function Flag({ name, tone, chosen }: { name: string; tone: SpeakerTone; chosen: boolean }) {
@@ -428,24 +432,40 @@ function AutoCaptions({ scene, zoom, visible }: { scene: PlacedScene; zoom: numb
   );
 }
 
+const NO_BARS: readonly Bar[] = [];
+const laneOf = (kind: string, layer: string | undefined): string => `${kind} ${layer ?? ''}`;
+
+const barsMemo = new WeakMap<PlacedScene, Map<string, Bar[]>>();
+/** All cues of a scene by lane, in time: gone through once, not once a lane. */
+function barsOf(scene: PlacedScene): ReadonlyMap<string, readonly Bar[]> {
+  let known = barsMemo.get(scene);
+  if (known) return known;
+  known = new Map();
+  for (const [id, cue] of Object.entries(scene.scene.cues)) {
+    const times = scene.resolved.cues.get(id);
+    if (!times) continue;
+    const key = laneOf(cue.kind, 'layer' in cue ? cue.layer : undefined);
+    const list = known.get(key);
+    if (list) list.push({ id, cue, ...times });
+    else known.set(key, [{ id, cue, ...times }]);
+  }
+  for (const list of known.values()) list.sort((a, b) => a.start - b.start);
+  barsMemo.set(scene, known);
+  return known;
+}
+const cameraBars = (scene: PlacedScene): readonly Bar[] => scene.shots.map(({ id, cue, start, end }) => ({ id, cue, start, end }));
+
 function CueBars({ scene, lane, zoom, visible, tone }: { scene: PlacedScene; lane: Lane; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
-  const bars: Bar[] = useMemo(
-    () =>
-      lane.kind === 'camera'
-        ? scene.shots.map(({ id, cue, start, end }) => ({ id, cue, start, end }))
-        : Object.entries(scene.scene.cues)
-            .filter(([, cue]) => cue.kind === lane.kind && (!('layer' in cue) || cue.layer === lane.layer))
-            .map(([id, cue]) => ({ id, cue, ...(scene.resolved.cues.get(id) as { start: number; end: number }) }))
-            .sort((a, b) => a.start - b.start),
-    [scene, lane],
-  );
-  const order = useMemo(() => bars.map(({ id }) => id), [bars]);
+  const bars = lane.kind === 'camera' ? cameraBars(scene) : (barsOf(scene).get(laneOf(lane.kind, lane.layer)) ?? NO_BARS);
+  const document_ = useOpenDocument();
+  const around = useRef({ scene, order: [] as readonly string[] });
+  around.current = { scene, order: useMemo(() => bars.map(({ id }) => id), [bars]) };
   return (
     <>
       {bars.map((bar, index) => {
         const next = bars[index + 1]?.start ?? Number.POSITIVE_INFINITY;
         return px(bar.end, zoom) < visible.from - 20 || px(bar.start, zoom) > visible.to + 20 ? null : (
-          <CueBar key={bar.id} bar={bar} lane={lane} scene={scene} zoom={zoom} tone={tone} room={px(next - bar.start, zoom)} order={order} />
+          <CueBar key={bar.id} bar={bar} label={cueLabel(document_, scene, bar.cue)} lane={lane} zoom={zoom} tone={tone} room={px(next - bar.start, zoom)} around={around} />
         );
       })}
     </>

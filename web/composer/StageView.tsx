@@ -39,7 +39,10 @@ export function StageView({ scene, bare = false }: { scene: PlacedScene; bare?: 
     canvas.setAttribute('aria-label', 'The stage');
     holder.current?.append(canvas);
     hearBoxes();
-    stage().onPainted = (production) => view({ painted: production });
+    stage().onPainted = (production) => {
+      performance.mark('stage painted');
+      view({ painted: production });
+    };
     stage().onProblem = (sentence) => toast.error(sentence, { id: 'stage' });
   }, []);
   useEffect(() => {

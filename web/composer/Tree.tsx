@@ -1,6 +1,6 @@
 import { ChevronRight, Eye, EyeOff, GripVertical, Lock, LockOpen, Plus, Sun } from 'lucide-react';
 import { ContextMenu } from 'radix-ui';
-import { type ReactNode, useMemo, useRef, useState } from 'react';
+import { memo, type ReactNode, useMemo, useRef, useState } from 'react';
 import type { Layer } from '#core/document/schema';
 import { childrenOf } from '#core/document/tree';
 import type { Recipe } from '#core/edit/change';
@@ -15,7 +15,7 @@ import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.
 import { CutTag, Tip } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { useDrag } from '../ui/useDrag.ts';
-import { layerColour, type PlacedScene } from './film.ts';
+import { layerColour, type PlacedScene, sameSet, unlessScene } from './film.ts';
 import { BackdropPicture, LayerPicture } from './LayerPicture.tsx';
 import { nameOfStaged } from './lanes.ts';
 import { type Landing, landingAt, type TreeRow, treeRows } from './treeRows.ts';
@@ -28,7 +28,7 @@ const PICTURE = { width: 26, height: 22 } as const;
 const OPENS_AFTER = 500;
 
 /** Who and what is on the stage, front first: chosen, ordered, grouped, hidden, locked and named here. */
-export function Tree({ scene }: { scene: PlacedScene }) {
+export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
   const document = useOpenDocument();
   const folds = useView((state) => state.folds);
   const chosen = useView((state) => state.layer);
@@ -154,7 +154,7 @@ export function Tree({ scene }: { scene: PlacedScene }) {
       </div>
     </aside>
   );
-}
+}, unlessScene(sameSet));
 
 type ActionName = 'forward' | 'back' | 'out' | 'into' | 'group' | 'ungroup' | 'flip' | 'eye' | 'lock' | 'solo' | 'off';
 type KeyAct = ActionName | 'up' | 'down' | 'open' | 'fold' | 'fields' | 'name';

@@ -54,3 +54,29 @@ export function layerColour(document: Document, sceneId: string, layerId: string
   const role = roleOfLayer(document, sceneId, layerId);
   return role ? document.production.roles[role]?.colour : undefined;
 }
+
+type WithScene = { readonly scene: PlacedScene };
+
+/** Whether two states of a scene say the same, and when: what hangs beside them may differ. */
+export const sameLines = (a: PlacedScene, b: PlacedScene): boolean =>
+  a === b ||
+  (a.lines.length === b.lines.length &&
+    a.lines.every((line, index) => {
+      const other = b.lines[index] as (typeof b.lines)[number];
+      return line.id === other.id && line.line === other.line && line.start === other.start && line.end === other.end && line.gap === other.gap;
+    }));
+
+/** Whether the same stands on the stage, and from when to when. */
+export const sameSet = (a: PlacedScene, b: PlacedScene): boolean =>
+  a === b ||
+  (a.id === b.id &&
+    a.scene.layers === b.scene.layers &&
+    a.scene.backdrop === b.scene.backdrop &&
+    a.length === b.length &&
+    [...a.layers].every(([id, { start, end }]) => b.layers.get(id)?.start === start && b.layers.get(id)?.end === end));
+
+/** For `memo`: nothing new to show where all other properties are the same and a scene is alike in what is shown of it. */
+export const unlessScene =
+  <P extends WithScene>(alike: (a: PlacedScene, b: PlacedScene) => boolean) =>
+  (a: P, b: P): boolean =>
+    alike(a.scene, b.scene) && (Object.keys(b) as (keyof P)[]).every((key) => key === 'scene' || a[key] === b[key]);

@@ -25,7 +25,7 @@ function Menu() {
   const shown = useFilm();
   return shown ? (
     <Tooltip.Provider>
-      <FilmMusic document={shown.document} film={shown.film} />
+      <FilmMusic production={shown.document.production} film={shown.film} />
     </Tooltip.Provider>
   ) : null;
 }

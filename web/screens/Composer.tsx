@@ -1,15 +1,17 @@
 import { ChevronUp, Clapperboard, Pause, Play } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { LONG_GAP } from '#core/checks/silence';
+import type { Document } from '#core/document/schema';
 import { setCaptions, setProduction } from '#core/edit/commands/stage';
 import { overlapsOf } from '#core/schedule/lines';
+import type { FilmSchedule } from '#core/schedule/schedule';
 import { STYLES } from '#core/stage/styles/index';
 import { inOrder } from '#core/time/order';
 import { CuePalette, PALETTE_WIDTH } from '../composer/CuePalette.tsx';
 import { FilmMusic } from '../composer/FilmMusic.tsx';
-import { type PlacedScene, useFilm } from '../composer/film.ts';
+import { type PlacedScene, sameLines, unlessScene, useFilm } from '../composer/film.ts';
 import { Inspector } from '../composer/Inspector.tsx';
 import { ReadyScenes } from '../composer/ReadyScenes.tsx';
 import { ScenesStrip } from '../composer/ScenesStrip.tsx';
@@ -78,16 +80,7 @@ export function Composer() {
   if (narrow) return <Narrow found={found} />;
   return (
     <div className="flex h-full flex-col">
-      <TopBar page="scenes">
-        <FilmMusic document={found.document} film={found.film} />
-        <Button
-          icon={playing ? <Pause size={14} fill="currentColor" /> : <Play size={14} fill="currentColor" />}
-          className="ml-2"
-          onClick={() => (playing ? stop() : (seek(0), togglePlay()))}
-        >
-          {playing ? 'Stop' : 'Watch scene'}
-        </Button>
-      </TopBar>
+      <Top production={found.document.production} film={found.film} />
       <Body scene={found.scene} />
       <Status scene={found.scene} />
       <CuePalette scene={found.scene} />
@@ -97,6 +90,25 @@ export function Composer() {
     </div>
   );
 }
+
+const Top = memo(
+  function Top({ production, film }: { production: Document['production']; film: FilmSchedule }) {
+    const playing = useView((state) => state.playing);
+    return (
+      <TopBar page="scenes">
+        <FilmMusic production={production} film={film} />
+        <Button
+          icon={playing ? <Pause size={14} fill="currentColor" /> : <Play size={14} fill="currentColor" />}
+          className="ml-2"
+          onClick={() => (playing ? stop() : (seek(0), togglePlay()))}
+        >
+          {playing ? 'Stop' : 'Watch scene'}
+        </Button>
+      </TopBar>
+    );
+  },
+  (a, b) => a.production === b.production && a.film.length === b.film.length,
+);
 
 /** Still outlines of the screen, with the production's poster where its stage will be. */
 const Loading = ({ poster }: { poster?: string }) => (
@@ -211,70 +223,78 @@ function LeftEdge() {
   );
 }
 
-function Status({ scene }: { scene: PlacedScene }) {
-  const style = useProduction((state) => state.document?.production.style ?? 'flat');
-  const document_ = useOpenDocument();
-  const zoom = useView((state) => state.zoom);
-  const strip = useView((state) => state.strip);
-  const scenes = inOrder(document_.scenes);
-  const index = scenes.findIndex(([id]) => id === scene.id);
-  const overlaps = overlapsOf(scene.lines).length;
-  const long = scene.lines.filter((line) => (line.gap ?? 0) > LONG_GAP).length;
-  const left = useView((state) => state.left);
-  const room = window.innerWidth - left;
-  return (
-    <footer className="flex h-[28px] shrink-0 items-center gap-4 whitespace-nowrap border-t border-line bg-bench px-3 text-[12px] text-ink-2 max-[1099px]:gap-2">
-      <button
-        type="button"
-        aria-expanded={strip}
-        className={`flex h-6 items-center gap-1.5 rounded-[6px] px-1.5 font-semibold text-ink ${strip ? 'bg-lamp' : 'hover:bg-paper'}`}
-        onClick={() => view({ strip: !strip })}
-        data-scenes
-      >
-        <Clapperboard size={13} strokeWidth={1.7} />
-        {`Scene ${index + 1} of ${scenes.length}`}
-      </button>
-      <TypedName key={scene.id} target={{ kind: 'scene', scene: scene.id }} value={scene.scene.title} label="Name of the scene" className="-ml-2 px-1 font-[650] text-ink" />
-      <span className="max-[1099px]:hidden">
-        {scene.lines.length} line{scene.lines.length === 1 ? '' : 's'}
-      </span>
-      <span className="max-[1099px]:hidden">{scene.fps} frames per second</span>
-      <span className="flex items-center gap-1.5">
-        Drawn
-        <Choice
-          label="Drawing style"
-          size="small"
-          value={style}
-          options={STYLES.map(({ id: key, name }) => ({ value: key, label: name }))}
-          onChange={(next) => run('Change the drawing style', setProduction({ style: next as typeof style }))}
-        />
-      </span>
-      <Check checked={scene.scene.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
-        <span>
-          Captions<span className="max-[1099px]:hidden"> from the words</span>
-        </span>
-      </Check>
-      <span className="flex-1" />
-      <GapsMenu scene={scene}>
-        <button type="button" data-scene={index + 1} className="inline-flex h-6 items-center gap-1 rounded-[6px] px-1.5 hover:bg-paper" aria-label="Change the gaps of this scene">
-          {overlaps} overlap{overlaps === 1 ? '' : 's'}, {long} gap{long === 1 ? '' : 's'} over 2 s
-          <ChevronUp size={13} strokeWidth={1.8} />
+const Status = memo(
+  function Status({ scene }: { scene: PlacedScene }) {
+    const style = useProduction((state) => state.document?.production.style ?? 'flat');
+    const document_ = useOpenDocument();
+    const zoom = useView((state) => state.zoom);
+    const strip = useView((state) => state.strip);
+    const scenes = inOrder(document_.scenes);
+    const index = scenes.findIndex(([id]) => id === scene.id);
+    const overlaps = overlapsOf(scene.lines).length;
+    const long = scene.lines.filter((line) => (line.gap ?? 0) > LONG_GAP).length;
+    const left = useView((state) => state.left);
+    const room = window.innerWidth - left;
+    return (
+      <footer className="flex h-[28px] shrink-0 items-center gap-4 whitespace-nowrap border-t border-line bg-bench px-3 text-[12px] text-ink-2 max-[1099px]:gap-2">
+        <button
+          type="button"
+          aria-expanded={strip}
+          className={`flex h-6 items-center gap-1.5 rounded-[6px] px-1.5 font-semibold text-ink ${strip ? 'bg-lamp' : 'hover:bg-paper'}`}
+          onClick={() => view({ strip: !strip })}
+          data-scenes
+        >
+          <Clapperboard size={13} strokeWidth={1.7} />
+          {`Scene ${index + 1} of ${scenes.length}`}
         </button>
-      </GapsMenu>
-      <span className="flex items-center gap-2">
-        Zoom
-        <Slider
-          label="Zoom of ribbon and lanes"
-          min={Math.log(8)}
-          max={Math.log(400)}
-          step={0.01}
-          value={Math.log(zoom)}
-          className="!w-28 max-[1099px]:!w-16"
-          onTry={(next) => view({ zoom: Math.exp(next) })}
-          onTake={(next) => view({ zoom: Math.exp(next) })}
-        />
-        <span className="w-20 max-[1099px]:hidden">{Math.round(room / zoom)} s in view</span>
-      </span>
-    </footer>
-  );
-}
+        <TypedName key={scene.id} target={{ kind: 'scene', scene: scene.id }} value={scene.scene.title} label="Name of the scene" className="-ml-2 px-1 font-[650] text-ink" />
+        <span className="max-[1099px]:hidden">
+          {scene.lines.length} line{scene.lines.length === 1 ? '' : 's'}
+        </span>
+        <span className="max-[1099px]:hidden">{scene.fps} frames per second</span>
+        <span className="flex items-center gap-1.5">
+          Drawn
+          <Choice
+            label="Drawing style"
+            size="small"
+            value={style}
+            options={STYLES.map(({ id: key, name }) => ({ value: key, label: name }))}
+            onChange={(next) => run('Change the drawing style', setProduction({ style: next as typeof style }))}
+          />
+        </span>
+        <Check checked={scene.scene.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
+          <span>
+            Captions<span className="max-[1099px]:hidden"> from the words</span>
+          </span>
+        </Check>
+        <span className="flex-1" />
+        <GapsMenu scene={scene}>
+          <button
+            type="button"
+            data-scene={index + 1}
+            className="inline-flex h-6 items-center gap-1 rounded-[6px] px-1.5 hover:bg-paper"
+            aria-label="Change the gaps of this scene"
+          >
+            {overlaps} overlap{overlaps === 1 ? '' : 's'}, {long} gap{long === 1 ? '' : 's'} over 2 s
+            <ChevronUp size={13} strokeWidth={1.8} />
+          </button>
+        </GapsMenu>
+        <span className="flex items-center gap-2">
+          Zoom
+          <Slider
+            label="Zoom of ribbon and lanes"
+            min={Math.log(8)}
+            max={Math.log(400)}
+            step={0.01}
+            value={Math.log(zoom)}
+            className="!w-28 max-[1099px]:!w-16"
+            onTry={(next) => view({ zoom: Math.exp(next) })}
+            onTake={(next) => view({ zoom: Math.exp(next) })}
+          />
+          <span className="w-20 max-[1099px]:hidden">{Math.round(room / zoom)} s in view</span>
+        </span>
+      </footer>
+    );
+  },
+  unlessScene((a, b) => a.scene.title === b.scene.title && a.scene.captions === b.scene.captions && a.fps === b.fps && sameLines(a, b)),
+);

@@ -362,7 +362,15 @@ function Preview({ preview, frame }: { preview: PreviewFilm | undefined; frame: 
   return (
     <>
       <div className="relative flex h-[232px] items-center justify-center overflow-hidden rounded-[4px] bg-deep max-[600px]:h-auto">
-        <canvas ref={canvas} width={w} height={h} style={{ width: w, aspectRatio: `${w} / ${h}`, maxWidth: '100%' }} role="img" aria-label={spoken ? 'The film so far' : 'The stage'} className="bg-deep-2" />
+        <canvas
+          ref={canvas}
+          width={w}
+          height={h}
+          style={{ width: w, aspectRatio: `${w} / ${h}`, maxWidth: '100%' }}
+          role="img"
+          aria-label={spoken ? 'The film so far' : 'The stage'}
+          className="bg-deep-2"
+        />
         {playing && (
           <span className="absolute top-2 left-2 flex items-center gap-1.5 bg-ink px-2 text-[12px] leading-[22px] text-paper">
             <span className="size-2 rounded-full bg-lamp" />

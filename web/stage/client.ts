@@ -3,6 +3,7 @@ import type { Analysis } from '#core/speech/analysis';
 import type { LayerBox } from '#core/stage/boxes';
 import type { View } from '#core/stage/frame';
 import type { Cover, StageAnswer, StageRequest } from '../workers/stage.worker.ts';
+import { type SceneChanges, sceneChanges } from './sceneChanges.ts';
 
 /** The page's end of the stage worker: sends what changed, asks for frames, never more than one at a time. */
 export class StageClient {
@@ -94,7 +95,14 @@ export class StageClient {
     differ(this.sent.characters, document.characters, characters);
     differ(this.sent.scenes, document.scenes, scenes);
     const production = this.sent.production !== document.production ? { production: document.production } : {};
-    this.post({ kind: 'parts', ...production, characters, scenes });
+    const changes: Record<string, SceneChanges> = {};
+    for (const [id, scene] of Object.entries(scenes)) {
+      const before = this.sent.scenes?.[id];
+      if (!scene || !before) continue;
+      changes[id] = sceneChanges(before, scene);
+      delete scenes[id];
+    }
+    this.post({ kind: 'parts', ...production, characters, scenes, changes });
     this.sent = document;
     const fresh = [...analyses].filter(([hash]) => !this.sentAnalyses.has(hash));
     if (fresh.length) {

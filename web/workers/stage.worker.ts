@@ -20,6 +20,7 @@ import { evaluateFilm, type Following } from '#core/stage/transitions/index';
 import { inOrder } from '#core/time/order';
 import engineUrl from '../../core/paint/engine.wasm?url';
 import { StageResources } from '../stage/resources.ts';
+import { type SceneChanges, withChanges } from '../stage/sceneChanges.ts';
 
 export type StageRequest =
   | { readonly kind: 'canvas'; readonly canvas: OffscreenCanvas }
@@ -29,6 +30,8 @@ export type StageRequest =
       readonly production?: Document['production'];
       readonly characters?: Record<string, Character | undefined>;
       readonly scenes?: Record<string, Document['scenes'][string] | undefined>;
+      /** Of scenes that are there already, only what is new about them. */
+      readonly changes?: Record<string, SceneChanges>;
     }
   | { readonly kind: 'analyses'; readonly analyses: readonly (readonly [string, Analysis])[] }
   | {
@@ -79,6 +82,14 @@ export interface Cover {
 let canvas: OffscreenCanvas | undefined;
 let visible: OffscreenCanvasRenderingContext2D | undefined;
 let painter: IncrementalPainter | undefined;
+const changedScenes = (scenes: Document['scenes'] | undefined, changes: Readonly<Record<string, SceneChanges>> = {}): Document['scenes'] =>
+  Object.fromEntries(
+    Object.entries(changes).flatMap(([id, change]) => {
+      const before = scenes?.[id];
+      return before ? [[id, withChanges(before, change)]] : [];
+    }),
+  );
+
 let document: Partial<Document> = { characters: {}, scenes: {} };
 const resources = new StageResources(() => {
   painter?.reset();
@@ -190,7 +201,7 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     document = {
       production: request.production ?? (document.production as Document['production']),
       characters: merge(document.characters, request.characters),
-      scenes: merge(document.scenes, request.scenes),
+      scenes: merge(document.scenes, { ...request.scenes, ...changedScenes(document.scenes, request.changes) }),
     };
     layOutAhead();
   },
