@@ -1,9 +1,12 @@
 import { readFileSync } from 'node:fs';
 import type { Document } from '#core/document/schema';
+import { edit } from '#core/edit/change';
+import { copyLayer } from '#core/edit/commands/layers';
+import { inOrder } from '#core/time/order';
 import { createApp } from '#server/api/app';
 import { readyDb } from '#server/cli/database';
 import type { Db } from '#server/db/db';
-import { createProduction, findProduction, loadProduction } from '#server/productions';
+import { createProduction, findProduction, loadProduction, makeId } from '#server/productions';
 import { openBrowser } from '../../e2e/browser.ts';
 import { cleared } from '../cleared.ts';
 import { crowded } from './crowd.ts';
@@ -90,6 +93,17 @@ async function crowds(browser: Browser, db: Db, url: string, demo: Document) {
   return { [`p95With${FEW}`]: p95[FEW], [`p95With${MANY}`]: p95[MANY], ratio: round(many / few) };
 }
 
+/** The demo's first scene with four people in it: as many of its cast again as there are places for. */
+function withFour(demo: Document): Document {
+  const id = makeId('production');
+  let document: Document = { ...demo, production: { ...demo.production, id, slug: `four-${id.slice(-6)}`, title: 'Four people' } };
+  const [scene, part] = inOrder(demo.scenes)[0] as [string, Document['scenes'][string]];
+  const people = inOrder(part.layers).filter(([, { kind }]) => kind === 'character');
+  for (let n = 0; people.length + n < 4; n++)
+    document = edit(document, 'bench', makeId('change'), copyLayer(scene, people[n % people.length]?.[0] as string, makeId('layer'), makeId)).document;
+  return document;
+}
+
 /** Stage frame times while the demo plays: evaluate, paint and a one-pixel read in the worker, canvas of 1280 x 720; then with still layers on it. */
 export async function benchComposer({ part }: { part?: string } = {}) {
   const { db } = await readyDb();
@@ -101,8 +115,14 @@ export async function benchComposer({ part }: { part?: string } = {}) {
   try {
     const id = await findProduction(db, 'demo');
     const { document: demo } = await loadProduction(db, id);
-    const editing = await benchEditing(browser, db, url, demo);
+    const editing = part === 'four' ? undefined : await benchEditing(browser, db, url, demo);
     if (part === 'editing') return editing;
+    const four = withFour(demo);
+    await createProduction(db, four, 'bench');
+    await play(browser, `${url}/p/${four.production.id}`);
+    const fourPeople = (await watched(browser)).window;
+    await cleared(db, four.production.id);
+    if (part === 'four') return { fourPeople };
     await play(browser, `${url}/p/${id}`);
     const windows: Window[] = [];
     const all: number[] = [];
@@ -112,7 +132,7 @@ export async function benchComposer({ part }: { part?: string } = {}) {
       windows.push(window);
     }
     const stillLayers = await crowds(browser, db, url, demo);
-    return { ...spread(all), windows, stillLayers, ...editing };
+    return { ...spread(all), windows, fourPeople, stillLayers, ...editing };
   } finally {
     await browser.close();
     server.closeAllConnections();

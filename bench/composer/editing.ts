@@ -79,8 +79,13 @@ async function opening(browser: Browser, url: string): Promise<{ picture: number
   await browser.driver.get('about:blank');
   await browser.driver.get(url);
   await browser.until('the stage is painted', 'return window.kipzo?.view.getState().painted !== undefined', 60_000);
-  const mark = async (name: string): Promise<number | null> => (await browser.run(`return performance.getEntriesByName('${name}')[0]?.startTime ?? null`)) as number | null;
-  const [picture, painted] = [await mark('first picture'), await mark('stage painted')];
+  // When the poster was on the screen, by the browser itself (Element Timing, W3C).
+  const picture = (await browser.driver.executeAsyncScript(`
+    const done = arguments[arguments.length - 1];
+    const seen = new PerformanceObserver((list) => done(Math.min(...list.getEntries().map((entry) => entry.renderTime || entry.loadTime))));
+    seen.observe({ type: 'element', buffered: true });
+    setTimeout(() => done(null), 500);`)) as number | null;
+  const painted = (await browser.run(`return performance.getEntriesByName('stage painted')[0]?.startTime ?? null`)) as number | null;
   return { picture: picture === null ? null : round(picture), painted: round(painted ?? Number.NaN) };
 }
 

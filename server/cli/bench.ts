@@ -24,7 +24,7 @@ export const benchCommand = (): Command =>
     .option('--frames <n>', 'frames of each scene', Number)
     .option('--size <WxH>', 'size of the picture')
     .option('--preset <preset>', 'encoder preset')
-    .option('--part <part>', 'saving: kills, requests, load or typing alone; render: one set alone; composer: editing alone')
+    .option('--part <part>', 'saving: kills, requests, load or typing alone; render: one set alone; composer: editing or four alone')
     .option('--count <n>', 'saving: how many of them', Number)
     .option('--tuning', 'speech: the half that may be tuned on')
     .action(async (name: string | undefined, options) => {

@@ -83,7 +83,7 @@ export function PosterPicture({ production, className }: { production: string; c
       src={`/api/productions/${encodeURIComponent(production)}/poster.png?kept`}
       className={`object-contain ${className}`}
       onError={() => setNone(true)}
-      data-first-picture
+      {...{ elementtiming: 'poster' }}
     />
   );
 }
