@@ -35,6 +35,7 @@ describe('on a phone', () => {
     await fits();
     await (await browser.find('[aria-label="New production"] button.bg-act, [aria-label="New production"] [data-make]')).click();
     await browser.until('the phone’s page is there', `return document.querySelectorAll('[data-narrow-line]').length === 2`, 60_000);
+    expect(await browser.run(`return ${lines}.map((l) => kipzo.production.getState().document.production.roles[l.role].name)`)).toEqual(['Marit', 'Tully']);
     await browser.until('every line speaks', `return ${lines}.every((l) => l.takes[l.take]?.analysis)`, 60_000);
     await fits();
 

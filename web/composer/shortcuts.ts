@@ -300,7 +300,10 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
       }),
       KeyH: single(() => {
         const { tick } = useView.getState();
-        const line = scene?.lines.find((l) => tick >= l.start && tick < l.end) ?? scene?.lines.find((l) => l.id === useView.getState().line);
+        // Where nobody speaks, what was said last is meant.
+        const spoken = scene?.lines.filter((l) => l.words.length > 0) ?? [];
+        const line =
+          spoken.find((l) => tick >= l.start && tick < l.end) ?? spoken.find((l) => l.id === useView.getState().line) ?? spoken.findLast((l) => l.start <= tick) ?? spoken[0];
         const word = line?.words.findLast((w) => w.start <= tick) ?? line?.words[0];
         if (!line || !word) return;
         const box = document.querySelector(`[data-word="${word.id}"]`)?.getBoundingClientRect();

@@ -174,6 +174,14 @@ function ScriptField({
       const next = `\n${other}: `;
       return write(text.slice(0, at) + next + text.slice(at), at + next.length);
     }
+    // Who types a name over the one that was offered means that one: somebody who speaks already, or the second of two.
+    if (event.key === ':' && named && at === to) {
+      const said = row.slice(named[0].length).trim();
+      const known = speakers.some((one) => one.toLowerCase() === said.toLowerCase());
+      if (!known && !(speakers.length === 1 && /^\p{Lu}[\p{L}\p{N}'’.-]*( \p{Lu}[\p{L}\p{N}'’.-]*)?$/u.test(said))) return;
+      event.preventDefault();
+      return write(`${text.slice(0, from)}${said}:${text.slice(to)}`, from + said.length + 1);
+    }
     if (event.key === 'Tab' && !event.shiftKey && speakers.length > 1 && (row.trim() === '' || (named && at - from <= named[0].length + 1))) {
       event.preventDefault();
       const index = speakers.findIndex((one) => one.toLowerCase() === name?.toLowerCase());

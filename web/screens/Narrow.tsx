@@ -238,8 +238,9 @@ function Lines({ scene, editing, onRecord }: { scene: PlacedScene; editing: bool
   const chosen = useView((state) => state.line);
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
-    if (chosen) list.current?.querySelector('[data-chosen]')?.scrollIntoView({ block: 'nearest' });
-  }, [chosen]);
+    // Other pages leave the list another height: what is chosen stays in sight.
+    if (chosen) list.current?.querySelector('[data-chosen]')?.scrollIntoView({ block: editing ? 'nearest' : 'center' });
+  }, [chosen, editing]);
   if (!document) return null;
   const last = scene.lines.at(-1);
   const add = (): void => {

@@ -139,6 +139,20 @@ describe('home', () => {
     home([]);
     expect(((await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement).value).toBe('');
   });
+  it('offers who speaks next, and gives way to a name that is typed over it, but not to a word with a colon', async () => {
+    home([]);
+    const area = (await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement;
+    /** As a keyboard does: what no key handler takes goes into the text. */
+    const type = (words: string): void => {
+      for (const letter of words) {
+        const key = letter === '\n' ? 'Enter' : letter;
+        area.setSelectionRange(area.value.length, area.value.length);
+        if (fireEvent.keyDown(area, { key })) fireEvent.change(area, { target: { value: area.value + letter } });
+      }
+    };
+    type('Marit: Good morning.\nTully: Who drank it?\nListen: nobody did.\nMarit: Twice.');
+    expect(area.value.split('\n')).toEqual(['Marit: Good morning.', 'Tully: Who drank it?', 'Marit: Listen: nobody did.', 'Marit: Twice.']);
+  });
   it('keeps what is typed when an empty production is made beside it', async () => {
     home([]);
     answers['POST /productions'] = { id: 'pr_new' };
