@@ -27,6 +27,15 @@ const CHANGE = 'cg_000000000001';
 const resolve = (scene: Scene) => resolveScene(scene, (_, line) => lineTiming(line), 24);
 
 describe('resolving pins', () => {
+  it('of a scene that is known is done anew at another rate: lines start at frames of that one', () => {
+    const { document, scene } = sampleDocument();
+    for (const fps of [24, 60, 24] as const) {
+      const { lines } = sceneSchedule(document, document.scenes[scene] as Scene, () => undefined, fps);
+      for (const { start } of lines) expect(start % ticksPerFrame(fps)).toBe(0);
+      const resolved = resolveScene(document.scenes[scene] as Scene, (_, line) => lineTiming(line), fps);
+      expect(lines.map(({ start }) => start)).toEqual(resolved.order.map((id) => resolved.lines.get(id)?.start));
+    }
+  });
   it('does not depend on the order in which things were put in', () => {
     fc.assert(
       fc.property(

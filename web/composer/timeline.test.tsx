@@ -3,11 +3,12 @@ import { Tooltip } from 'radix-ui';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Cue, Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
-import { hangCue } from '#core/edit/commands/cues';
+import { hangCue, moveCues, stretchCue } from '#core/edit/commands/cues';
+import { setGap } from '#core/edit/commands/lines';
 import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { undo, useProduction } from '../state/production.ts';
+import { run, undo, useProduction } from '../state/production.ts';
 import { chosenCues, useView, view } from '../state/view.ts';
 import { dropped } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
@@ -74,6 +75,35 @@ beforeEach(() => {
 afterEach(() => {
   cleanup();
   vi.clearAllMocks();
+});
+
+describe('a bar among others', () => {
+  const OTHER = 'cu_000000000002';
+  const both = (): Document => edit(hung(), 'hang', 'cg_000000000002', hangCue(made.scene, OTHER, gestureOn(layers[0] as string, words[0] as string, 'a1') as Cue)).document;
+  const label = (id: string): string => document.querySelector(`[data-cue="${id}"] button`)?.getAttribute('aria-label') ?? '';
+
+  it('shows at once how long it is and when it starts, and the other one stays the same', () => {
+    show(both());
+    const [own, other] = [label(CUE), label(OTHER)];
+    act(() => void run('Stretch', stretchCue(made.scene, CUE, { ticks: 99_999 })));
+    expect(label(CUE)).not.toBe(own);
+    const stretched = label(CUE);
+    act(() => void run('Move', moveCues(made.scene, [CUE], 48_000)));
+    expect(label(CUE)).not.toBe(stretched);
+    expect(label(OTHER)).toBe(other);
+    // A line that moves carries both, though neither cue was touched.
+    act(() => void run('Lead', setGap(made.scene, lines[0]?.[0] as string, 96_000)));
+    expect(label(OTHER)).not.toBe(other);
+  });
+  it('moves by arrow keys from where it is by now, not from where it was first shown', () => {
+    show(both());
+    act(() => void run('Move', moveCues(made.scene, [OTHER], 9600)));
+    const from = cue().start;
+    fireEvent.focus(bar());
+    fireEvent.keyDown(bar(), { key: 'ArrowRight' });
+    fireEvent.keyDown(bar(), { key: 'ArrowRight' });
+    expect((cue().start as { offset: number }).offset - (from as { offset: number }).offset).toBe((2 * TICKS_PER_SECOND) / 24);
+  });
 });
 
 describe('a cue on its lane', () => {
