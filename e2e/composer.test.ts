@@ -93,6 +93,16 @@ describe('a scene for two, from nothing', () => {
       await browser.until('the field is left', `return document.activeElement?.getAttribute('aria-label') !== 'Words of the line'`);
     }
     expect(await scene(TEXTS)).toEqual(['Is the sea gone?', 'It comes back at noon.']);
+    const guides = (): Promise<void> => browser.driver.actions({ async: true }).keyDown(Key.SHIFT).sendKeys('F').keyUp(Key.SHIFT).perform();
+    await guides();
+    await browser.until('the safe area is drawn', `return document.querySelectorAll('[data-guides]').length === 1`, 10_000);
+    await guides();
+    await browser.until('it is gone', `return document.querySelectorAll('[data-guides]').length === 0`, 10_000);
+    // Before the first word nobody speaks: the first line is meant.
+    await press(Key.ESCAPE, Key.HOME, 'h');
+    await browser.until('the palette asks', `return document.activeElement?.getAttribute('aria-label') === 'Find'`);
+    await press(Key.ESCAPE);
+    await browser.until('the palette is shut', 'return kipzo.view.getState().hanging === undefined');
     await press('l', 'h');
     await browser.until('the palette asks', `return document.activeElement?.getAttribute('aria-label') === 'Find'`);
     await press('wave', Key.ENTER);

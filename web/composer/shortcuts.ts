@@ -43,6 +43,7 @@ export const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['C', 'Curve of the chosen key'],
   ['1 to 5', 'How the chosen keys go on: both, in, out, even, hold'],
   ['Z, Shift+Z, 0', 'Stage nearer, farther, whole'],
+  ['Shift+F, Shift+O', 'Guides of the safe area; where the keys before and after put what is chosen'],
   ['N', 'New line after the chosen one'],
   ['H', 'Hang a cue from the word at the playhead'],
   ['Shift+click, Ctrl+click', 'Choose all up to this one; this one too'],
@@ -265,6 +266,8 @@ export function useShortcuts(scene: PlacedScene | undefined): void {
       z: zoom(1.25),
       'Shift+Z': zoom(0.8),
       0: single(() => view({ looked: undefined })),
+      'Shift+F': single(() => view({ guides: !useView.getState().guides })),
+      'Shift+O': single(() => view({ ghosts: !useView.getState().ghosts })),
       '$mod+KeyA': single(() => {
         const all = scene ? childrenOf(scene.scene, undefined).filter(([, layer]) => !layer.hidden && !layer.locked && layer.kind !== 'effect') : [];
         const last = all.at(-1)?.[0];
