@@ -33,6 +33,11 @@ describe('what a panel shows of a scene', () => {
     expect(sameLines(before, changedBy(setLineText(scene, lines[0] as string, 'Something else.', made.makeId)))).toBe(false);
     expect(sameLines(before, changedBy(setGap(scene, lines[1] as string, 96_000)))).toBe(false);
   });
+  it('is another one in another scene, though both are empty and called alike', () => {
+    const empty = { ...before, lines: [] };
+    expect(sameLines(empty, { ...empty, id: 'sc_000000000002' })).toBe(false);
+    expect(sameSet(empty, { ...empty, id: 'sc_000000000002' })).toBe(false);
+  });
   it('is drawn anew for any other property that changed', () => {
     const alike = unlessScene<{ scene: PlacedScene; width: number }>(sameSet);
     const now = changedBy(moveCues(scene, [cues.face], 9600));

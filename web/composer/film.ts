@@ -60,7 +60,8 @@ type WithScene = { readonly scene: PlacedScene };
 /** Whether two states of a scene say the same, and when: what hangs beside them may differ. */
 export const sameLines = (a: PlacedScene, b: PlacedScene): boolean =>
   a === b ||
-  (a.lines.length === b.lines.length &&
+  (a.id === b.id &&
+    a.lines.length === b.lines.length &&
     a.lines.every((line, index) => {
       const other = b.lines[index] as (typeof b.lines)[number];
       return line.id === other.id && line.line === other.line && line.start === other.start && line.end === other.end && line.gap === other.gap;

@@ -2,6 +2,7 @@ import { Film } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
+import { ID_PREFIXES, type MakeId } from '#core/document/ids';
 import type { Backdrop, Document, FrameShape } from '#core/document/schema';
 import { shortened } from '#core/document/text';
 import { toneOf } from '#core/document/tones';
@@ -272,26 +273,9 @@ interface PreviewFilm {
 }
 
 /** Ids that are the same for the same script, so that what did not change stays the same on the stage. */
-function countingIds(): typeof makeId {
+function countingIds(): MakeId {
   let count = 0;
-  const prefixes: Record<string, string> = {
-    production: 'pr',
-    role: 'ro',
-    character: 'ch',
-    outfit: 'ou',
-    scene: 'sc',
-    layer: 'la',
-    key: 'ke',
-    effect: 'ef',
-    line: 'ln',
-    word: 'wd',
-    take: 'tk',
-    cue: 'cu',
-    sound: 'so',
-    captions: 'ct',
-    change: 'cg',
-  };
-  return ((kind: string) => `${prefixes[kind]}_${String(++count).padStart(12, '0')}`) as typeof makeId;
+  return (kind) => `${ID_PREFIXES[kind]}_${String(++count).padStart(12, '0')}`;
 }
 
 /** What is written, as a film that is not stored: of its first scene, once writing has paused. */

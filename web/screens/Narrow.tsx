@@ -48,7 +48,8 @@ export function Narrow({ found }: { found: NonNullable<ReturnType<typeof useFilm
       const under = scene.lines.findLast(({ start, end, line }) => line.kind === 'line' && start <= tick && tick < end);
       if (under && under.id !== useView.getState().line) choose({ kind: 'line', id: under.id });
     };
-    follow(useView.getState().tick);
+    // Only a playhead that moves chooses: words that are typed, or a voice that comes, change the scene and leave the choice.
+    if (useView.getState().line === undefined) follow(useView.getState().tick);
     return useView.subscribe((state, before) => state.tick !== before.tick && follow(state.tick));
   }, [scene]);
   const scenes = inOrder(document.scenes);

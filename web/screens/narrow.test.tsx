@@ -90,6 +90,21 @@ describe('the studio on a phone', () => {
     expect(screen.getByLabelText('Words of the line')).toBeDefined();
   });
 
+  it('stays with a new line while it is written, though the playhead is in another one', () => {
+    fireEvent.click(second().querySelector('button') as HTMLElement);
+    act(() => view({ tick: useView.getState().tick + 100 }));
+    const before = Object.keys(lines());
+    fireEvent.click(screen.getByRole('button', { name: 'Next line' }));
+    const made_ = Object.keys(lines()).find((id) => !before.includes(id)) as string;
+    const words = screen.getByLabelText('Words of the line') as HTMLTextAreaElement;
+    expect(useView.getState().line).toBe(made_);
+    fireEvent.focus(words);
+    fireEvent.change(words, { target: { value: 'And then?' } });
+    fireEvent.blur(words);
+    expect(useView.getState().line).toBe(made_);
+    expect(lines()[made_]?.text).toBe('And then?');
+  });
+
   it('plays the film from its start when it is watched, and nothing else then', () => {
     act(() => view({ tick: 50_000 }));
     fireEvent.click(screen.getByRole('button', { name: 'Watch' }));
