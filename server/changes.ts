@@ -8,6 +8,7 @@ import type { TakenChange } from '#core/edit/replica';
 import type { Db } from './db/db.ts';
 import { GONE, openConflicts } from './productions.ts';
 import { type SceneSummary, sceneSummary, sceneWords, summaryOf } from './summary.ts';
+import { keepEverySoOften } from './versions.ts';
 
 /** Who sends a change, and what of the production it has seen. */
 export interface Sender {
@@ -127,6 +128,7 @@ export async function applyChange(db: Db, productionId: string, { client, window
     await trx('productions')
       .where({ id: productionId })
       .update({ revision, title: next.production.title, changed_at: trx.fn.now(), summary: JSON.stringify(summaryOf(next.production, summaries)) });
+    await keepEverySoOften(trx, productionId, revision);
     if (change.settles) await decided(trx, productionId, change.settles, 'mine');
     return seen === revision - 1 ? { outcome: 'taken', revision, missed: [taken] } : answer('taken');
 

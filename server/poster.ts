@@ -1,9 +1,11 @@
 import { failure } from '#core/document/failure';
 import { assemble } from '#core/document/parts';
+import type { Document } from '#core/document/schema';
 import { upgraded } from '#core/document/versions';
 import { paintFully } from '#core/paint/incremental';
-import { schedule } from '#core/schedule/schedule';
+import { type SceneSchedule, schedule } from '#core/schedule/schedule';
 import { evaluate } from '#core/stage/evaluate';
+import { inOrder } from '#core/time/order';
 import type { Db } from './db/db.ts';
 import { doJob } from './jobs/jobs.ts';
 import { nodePainter, toPng } from './paint/host.ts';
@@ -54,17 +56,7 @@ export async function makePoster(db: Db, id: string): Promise<{ key: string }> {
     .andWhere((q) => q.whereIn('part', ['production', first.part]).orWhere('part', 'like', 'characters/%'))
     .select('part', 'data', 'revision');
   const key = kept(id) + rows[0].revision;
-  const document = assemble(upgraded(Object.fromEntries(rows.map((row) => [row.part, row.data]))));
-  const resources = await loadResources(db, document);
-  const scene = schedule(document, resources.analysis).scenes[0];
-  if (!scene) throw failure('no-scene', 'This production has no scene yet.', 404);
-  // A moment when somebody speaks shows more of a film than its first frame.
-  const line = scene.lines.find(({ words }) => words.length > 2) ?? scene.lines[0];
-  const tick = line ? Math.round(line.start + (line.end - line.start) * 0.4) : 0;
-  const picture = evaluate(document, scene, tick, resources.fonts, { captions: false, wholeSet: true });
-  const width = Math.round((SIDE * picture.width) / Math.max(picture.width, picture.height));
-  const height = Math.round((width * picture.height) / picture.width);
-  const bytes = toPng(paintFully(nodePainter(resources.picture), picture, width, height));
+  const bytes = await scenePicture(db, assemble(upgraded(Object.fromEntries(rows.map((row) => [row.part, row.data])))));
   await db.transaction(async (trx) => {
     await trx('derived')
       .where('key', 'like', `${kept(id)}%`)
@@ -72,4 +64,20 @@ export async function makePoster(db: Db, id: string): Promise<{ key: string }> {
     await trx('derived').insert({ key, bytes }).onConflict('key').ignore();
   });
   return { key };
+}
+
+/** A PNG of a scene (the first if left out) where its first real line is said. @throws Failure `no-scene` */
+export async function scenePicture(db: Db, whole: Document, id?: string): Promise<Buffer> {
+  const [only] = id === undefined ? inOrder(whole.scenes) : Object.entries(whole.scenes).filter(([one]) => one === id);
+  if (!only) throw failure('no-scene', 'This production has no scene yet.', 404);
+  const document = { ...whole, scenes: { [only[0]]: only[1] } };
+  const resources = await loadResources(db, document);
+  const scene = schedule(document, resources.analysis).scenes[0] as SceneSchedule;
+  // A moment when somebody speaks shows more of a film than its first frame.
+  const line = scene.lines.find(({ words }) => words.length > 2) ?? scene.lines[0];
+  const tick = line ? Math.round(line.start + (line.end - line.start) * 0.4) : 0;
+  const picture = evaluate(document, scene, tick, resources.fonts, { captions: false, wholeSet: true });
+  const width = Math.round((SIDE * picture.width) / Math.max(picture.width, picture.height));
+  const height = Math.round((width * picture.height) / picture.width);
+  return toPng(paintFully(nodePainter(resources.picture), picture, width, height));
 }

@@ -67,3 +67,24 @@ export interface FilmFormatChoice {
   readonly name: string;
   readonly extension: string;
 }
+
+/** A state that a production was in, which it can go back to. */
+export interface ListedVersion {
+  /** The last change in it. */
+  readonly revision: number;
+  /** When that was made, ISO 8601. */
+  readonly at: string;
+  /** Of a named one. */
+  readonly id?: string;
+  readonly name?: string;
+  /** Of a moment: how many changes led to it since the one before, and what some of them were called. */
+  readonly changes: number;
+  readonly labels: readonly string[];
+}
+
+export interface VersionList {
+  readonly revision: number;
+  readonly named: readonly ListedVersion[];
+  /** Newest first. */
+  readonly moments: readonly ListedVersion[];
+}

@@ -7,6 +7,7 @@ export const ID_PREFIXES = {
   scene: 'sc',
   layer: 'la',
   key: 'ke',
+  marker: 'ma',
   effect: 'ef',
   line: 'ln',
   word: 'wd',

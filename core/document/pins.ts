@@ -1,12 +1,12 @@
 import { type End, isPin, type Key, type Pin, type Scene } from './schema.ts';
 
-/** Something of a scene that hangs: a line from the chain, a cue, a layer's time on the stage, a key. */
+/** Something of a scene that hangs: a line from the chain, a cue, a layer's time on the stage, a key, a marker. */
 export interface Hung {
-  readonly kind: 'line' | 'cue' | 'span' | 'key';
+  readonly kind: 'line' | 'cue' | 'span' | 'key' | 'marker';
   /** The line's or cue's own id; of a span its layer's; of a key the way to it (`keyPath`). */
   readonly id: string;
   /** What it goes away with. */
-  readonly owner: { readonly kind: 'line' | 'cue' | 'layer'; readonly id: string };
+  readonly owner: { readonly kind: 'line' | 'cue' | 'layer' | 'marker'; readonly id: string };
   readonly start: Pin;
   readonly end?: End;
   /** Hangs it from something else, in the scene that was visited. */
@@ -85,6 +85,16 @@ export function* pinsOf(scene: Scene): Generator<Hung> {
     yield* keysIn(layer.keys, owner);
     for (const [effectId, effect] of Object.entries(layer.effects ?? {})) yield* keysIn(effect.keys, owner, `${id}/${effectId}`);
   }
+  for (const [id, marker] of Object.entries(scene.markers ?? {}))
+    yield {
+      kind: 'marker',
+      id,
+      owner: { kind: 'marker', id },
+      start: marker.at,
+      setStart: (pin) => {
+        marker.at = pin;
+      },
+    };
 }
 
 /** All pins of one hung thing. */

@@ -74,6 +74,8 @@ const sounding = {
   pan: signed,
   fadeIn: length,
   fadeOut: length,
+  /** So much of the sound is left out at its beginning; from the start if left out. */
+  into: v.optional(length),
   loop: v.boolean(),
   duck: v.nullable(v.object({ amountDb: v.pipe(v.number(), v.minValue(0), v.maxValue(40)), attack: length, release: length })),
   muted: v.boolean(),
@@ -423,6 +425,10 @@ export type CueOf<K extends CueKind> = Extract<Cue, { kind: K }>;
 export const TransitionSchema = v.object({ effect: text(40), ticks: length, values: v.optional(values) });
 export type SceneTransition = v.InferOutput<typeof TransitionSchema>;
 
+/** A moment with a name, that bars are put to: hung like a cue, seen by nobody in the film. */
+export const MarkerSchema = v.object({ at: PinSchema, name });
+export type Marker = v.InferOutput<typeof MarkerSchema>;
+
 export const SceneSchema = v.object({
   id: id('scene'),
   order,
@@ -432,6 +438,9 @@ export const SceneSchema = v.object({
   /** Ticks before the first word and after the last. */
   lead: length,
   tail: length,
+  /** The scene's length where it is fixed, whatever happens in it; else it follows what is said. */
+  length: v.optional(v.pipe(length, v.minValue(1600))),
+  markers: v.optional(v.record(id('marker'), MarkerSchema)),
   captions: v.boolean(),
   layers: v.record(id('layer'), LayerSchema),
   lines: v.record(id('line'), LineSchema),

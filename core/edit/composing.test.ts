@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Document } from '../document/schema.ts';
 import { schedule } from '../schedule/schedule.ts';
-import { type Chance, composing } from '../testing/composing.ts';
+import { type Chance, composing, KINDS_OF_STEPS } from '../testing/composing.ts';
 import { everything } from '../testing/everything.ts';
 import { applyPatches, type Change, edit } from './change.ts';
 
@@ -63,10 +63,10 @@ describe('any sequence of what the composer does', () => {
 
   it('is made of steps that each can be done', () => {
     const undone = new Set<number>();
-    for (let kind = 0; kind < 49; kind++) {
+    for (let kind = 0; kind < KINDS_OF_STEPS; kind++) {
       const tries = Array.from({ length: 60 }, (_, n) => ({ kind, pick: n, other: n * 5 + (n >> 3), delta: (n - 20) * 3000 }));
-      // Some need what others make: a second scene, proposals, keys of a way.
-      const needs = (one: Chance): Chance[] => [36, 42, 34].map((before) => ({ ...one, kind: before }));
+      // Some need what others make: a second scene, proposals, keys of a way, a marker.
+      const needs = (one: Chance): Chance[] => [36, 42, 34, 58].map((before) => ({ ...one, kind: before }));
       const last = (one: Chance): boolean => composed([...needs(one), one]).changes.length > composed(needs(one)).changes.length;
       if (!tries.some((one) => composed([one]).changes.length || last(one))) undone.add(kind);
     }

@@ -43,7 +43,7 @@ export function repin(scene: Scene, gone: Gone, fps: 24 | 25 | 30 | 48 | 50 | 60
     return { to: 'scene', edge: 'start', offset: Math.max(0, at) };
   };
 
-  const goes = ({ owner }: Hung): boolean => !!(owner.kind === 'line' ? gone.lines : owner.kind === 'cue' ? gone.cues : gone.layers)?.has(owner.id);
+  const goes = ({ owner }: Hung): boolean => !!{ line: gone.lines, cue: gone.cues, layer: gone.layers, marker: undefined }[owner.kind]?.has(owner.id);
   let moved = 0;
   for (const one of [...pinsOf(scene)]) {
     if (goes(one)) continue;

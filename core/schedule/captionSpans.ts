@@ -44,11 +44,11 @@ export function captionSpans(document: Document, scene: Scene, resolved: Resolve
           out.push({ start, end, rows: index === 0 && name ? [name + rows[0], ...rows.slice(1)] : rows, line: line.id, ...colour });
       });
     }
-  out.sort((a, b) => a.start - b.start);
+  const shown = out.filter(({ start }) => start < resolved.length).sort((a, b) => a.start - b.start);
   const room = CAPTION_RULES.betweenFrames * ticksPerFrame(fps);
-  return out.map((span, index) => {
-    const next = out[index + 1];
-    const end = next ? Math.min(span.end, Math.max(span.start + room, next.start - room)) : Math.min(span.end, resolved.length);
-    return { ...span, end };
+  return shown.map((span, index) => {
+    const next = shown[index + 1];
+    const end = next ? Math.max(span.start + room, next.start - room) : resolved.length;
+    return { ...span, end: Math.min(span.end, end, resolved.length) };
   });
 }

@@ -19,6 +19,8 @@ export interface Resolved {
   readonly spans: ReadonlyMap<string, Times>;
   /** Moments of keys by the way to them (document/pins.ts, keyPath). */
   readonly keys: ReadonlyMap<string, number>;
+  /** Moments of markers. */
+  readonly markers: ReadonlyMap<string, number>;
   /** Lines in order. */
   readonly order: readonly string[];
 }
@@ -124,8 +126,10 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
       compute[hungEndAt + index] = () => (value[startNode] as number) + (end?.ticks ?? 0);
     }
   });
-  needs[sceneEnd] = lines.map((_, index) => index);
+  const fixed = scene.length;
+  needs[sceneEnd] = fixed === undefined ? lines.map((_, index) => index) : [];
   compute[sceneEnd] = () => {
+    if (fixed !== undefined) return ceilToFrame(fixed, fps);
     let end = 0;
     lines.forEach((_, index) => {
       end = Math.max(end, (value[index] as number) + (timings[index] as LineTiming).length);
@@ -180,27 +184,30 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
   const cues = new Map<string, Times>();
   const spans = new Map<string, Times>();
   const keys = new Map<string, number>();
+  const markers = new Map<string, number>();
   hung.forEach(({ kind, id }, index) => {
     const times = { start: value[hungStartAt + index] as number, end: value[hungEndAt + index] as number };
     if (kind === 'cue') cues.set(id, times);
     else if (kind === 'span') spans.set(id, times);
+    else if (kind === 'marker') markers.set(id, times.start);
     else keys.set(id, times.start);
   });
-  return { length: value[sceneEnd] as number, lines: lineTimes, words, cues, spans, keys, order: lines.map(([id]) => id) };
+  return { length: value[sceneEnd] as number, lines: lineTimes, words, cues, spans, keys, markers, order: lines.map(([id]) => id) };
 }
 
-/** When a hung thing is; a key has no length. */
+/** When a hung thing is; a key and a marker have no length. */
 export function timesOf(resolved: Resolved, { kind, id }: Pick<Hung, 'kind' | 'id'>): Times | undefined {
   if (kind === 'line') return resolved.lines.get(id);
   if (kind === 'cue') return resolved.cues.get(id);
   if (kind === 'span') return resolved.spans.get(id);
-  const at = resolved.keys.get(id);
+  const at = (kind === 'marker' ? resolved.markers : resolved.keys).get(id);
   return at === undefined ? undefined : { start: at, end: at };
 }
 
 /** What hangs, as messages name it. */
 function nameOfHung(scene: Scene, { kind, owner }: Hung): string {
   if (owner.kind === 'line') return nameOfLine(scene, owner.id);
+  if (owner.kind === 'marker') return `the marker “${scene.markers?.[owner.id]?.name ?? ''}”`;
   const of = owner.kind === 'cue' ? nameOfCue(scene, owner.id) : nameOfLayerIn(scene, owner.id);
   return kind === 'key' ? `a key of ${of}` : kind === 'span' ? `the time of ${of} on the stage` : of;
 }

@@ -20,6 +20,8 @@ export interface Clip {
   readonly fadeOut?: number;
   /** Begins again when it is over. */
   readonly loop?: boolean;
+  /** Of a loop: samples of its round that were over before it began. */
+  readonly phase?: number;
   /** Level over the film's time, between points in a straight line: the ducking under voices. */
   readonly levels?: readonly Level[];
 }
@@ -44,7 +46,9 @@ export function voiceClips(film: FilmSchedule): Clip[] {
   return film.scenes.flatMap((scene) =>
     scene.lines.flatMap(({ id, line, start, end }) => {
       const take = takeOf(line);
-      return take && line.kind === 'line' ? [{ media: take.media, line: id, from: take.from, at: scene.start + start, length: end - start, gain: gainOf(take.gainDb) }] : [];
+      // A scene of fixed length ends where it ends, in the middle of a word if it must.
+      const length = Math.min(end, scene.length) - start;
+      return take && line.kind === 'line' && length > 0 ? [{ media: take.media, line: id, from: take.from, at: scene.start + start, length, gain: gainOf(take.gainDb) }] : [];
     }),
   );
 }
@@ -65,7 +69,8 @@ export function soundClips(film: FilmSchedule): Clip[] {
   return all.flatMap(({ sound, at, end }) => {
     if (sound.muted || (solo && !sound.solo) || end <= at) return [];
     const { fadeIn, fadeOut, pan, loop, duck } = sound;
-    const base = { media: sound.source, line: '', from: 0, at, length: end - at, gain: gainOf(sound.gainDb), pan, fadeIn, fadeOut, loop };
+    const { into = 0 } = sound;
+    const base = { media: sound.source, line: '', from: loop ? 0 : into, phase: loop ? into : 0, at, length: end - at, gain: gainOf(sound.gainDb), pan, fadeIn, fadeOut, loop };
     return [duck && duck.amountDb > 0 ? { ...base, levels: ducked(voices, duck) } : base];
   });
 }
@@ -124,10 +129,11 @@ function lay(clip: Clip, samples: Float32Array, share: number, target: Float32Ar
     if (place >= target.length) break;
     let value: number;
     if (clip.loop && whole > 0) {
-      const inside = n % cycle;
+      const round = n + (clip.phase ?? 0);
+      const inside = round % cycle;
       value = samples[clip.from + inside] as number;
       // The end of the round before lies over the beginning of this one.
-      if (n >= cycle && inside < seam) value = value * (inside / seam) + (samples[clip.from + cycle + inside] as number) * (1 - inside / seam);
+      if (round >= cycle && inside < seam) value = value * (inside / seam) + (samples[clip.from + cycle + inside] as number) * (1 - inside / seam);
     } else value = samples[clip.from + n] as number;
     let gain = clip.gain * share * Math.min(1, (n + 1) / fadeIn, (count - n) / fadeOut);
     if (levels?.length) {

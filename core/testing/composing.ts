@@ -1,8 +1,11 @@
 import type { MakeId } from '../document/ids.ts';
-import type { Document, Scene } from '../document/schema.ts';
+import { type Document, FRAMES, type FrameShape, type Scene } from '../document/schema.ts';
 import type { Recipe } from '../edit/change.ts';
+import { closeUp, pasteCues, rippleCues, slipSounds, splitCues, trimCues } from '../edit/commands/bars.ts';
+import { bringScene, type CarriedScene, carried } from '../edit/commands/bring.ts';
 import { copyCue, deleteCues, hangCue, moveCues, stretchCue } from '../edit/commands/cues.ts';
 import { hangProposals, keepProposals, takeOutProposals } from '../edit/commands/direct.ts';
+import { setFrameShape } from '../edit/commands/frame.ts';
 import {
   copyKeys,
   deleteKeys,
@@ -34,7 +37,8 @@ import {
   setSpan,
   ungroup,
 } from '../edit/commands/layers.ts';
-import { deleteLines, setGap, setLineText } from '../edit/commands/lines.ts';
+import { deleteLines, setGap, setLineText, setSceneLength, takeTurn, waitForCue } from '../edit/commands/lines.ts';
+import { addMarker, moveMarker, nameMarker, removeMarker } from '../edit/commands/markers.ts';
 import { faceEachOther, moveLayers, sameEyeLevel, swapPlaces } from '../edit/commands/placing.ts';
 import { duplicateScene, joinScenes, orderScene, setTransition, splitScene } from '../edit/commands/scenes.ts';
 import { deleteScene } from '../edit/commands/stage.ts';
@@ -54,6 +58,9 @@ export interface Chance {
   readonly delta: number;
 }
 
+/** So many different steps there are. */
+export const KINDS_OF_STEPS = 64;
+
 /** Everything that a person can do to a scene in the composer, by numbers. Some are refused where they make no sense. */
 export function composing({ kind, pick, other, delta }: Chance, document: Document, makeId: MakeId): Recipe {
   const scenes = inOrder(document.scenes);
@@ -65,6 +72,7 @@ export function composing({ kind, pick, other, delta }: Chance, document: Docume
   const words = lines.flatMap(([, line]) => inOrder(line.words).map(([id]) => id));
   const word = from(words);
   const cues = Object.keys(scene.cues);
+  const markers = Object.keys(scene.markers ?? {});
   const refs: KeyRef[] = layers.flatMap((id) =>
     Object.entries((scene.layers[id]?.keys ?? {}) as Record<string, object>).flatMap(([property, keys]) => Object.keys(keys).map((key) => ({ of: layerKeys(id), property, key }))),
   );
@@ -150,6 +158,21 @@ export function composing({ kind, pick, other, delta }: Chance, document: Docume
     () => setLineText(sceneId, from(lines)[0], `Now ${pick} words are said, and the tide turns.`, makeId),
     () => setGap(sceneId, from(lines)[0], delta),
     () => deleteLines(sceneId, [from(lines)[0]]),
+    () => trimCues(sceneId, cues, pick % 2 ? 'start' : 'end', at),
+    () => splitCues(sceneId, cues, at, makeId),
+    () => rippleCues(sceneId, [from(cues)], delta),
+    () => closeUp(sceneId, [from(cues)]),
+    () => slipSounds(sceneId, cues, delta),
+    () => pasteCues(sceneId, [{ source: from(cues), id: makeId('cue'), at }], pick % 3 ? second : undefined, pick % 2 === 0),
+    () => waitForCue(sceneId, from(lines)[0], from(cues), delta),
+    () => takeTurn(sceneId, from(lines)[0]),
+    () => setSceneLength(sceneId, pick % 2 ? at * 8 : undefined),
+    () => addMarker(sceneId, makeId('marker'), at, 'Here'),
+    () => moveMarker(sceneId, from(markers), at),
+    () => nameMarker(sceneId, from(markers), 'There'),
+    () => removeMarker(sceneId, from(markers)),
+    () => setFrameShape(from(Object.keys(FRAMES) as FrameShape[])),
+    () => bringScene(carried(document, sceneId) as CarriedScene, makeId('scene'), sceneId, makeId),
   ];
   return (choices[kind % choices.length] as () => Recipe)();
 }

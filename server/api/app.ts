@@ -17,6 +17,7 @@ import { mediaRoutes } from './media.ts';
 import { productionRoutes } from './productions.ts';
 import { shelfRoutes } from './shelf.ts';
 import { takeRoutes } from './takes.ts';
+import { versionRoutes } from './versions.ts';
 
 export interface AppOptions {
   readonly db: Db;
@@ -41,6 +42,7 @@ export function createApp({ db, hosts = [], silent = false, instance }: AppOptio
     res.status(health.ok ? 200 : 503).json(health);
   });
   api.use('/productions', productionRoutes(db, live));
+  api.use('/productions', versionRoutes(db));
   api.use('/media', mediaRoutes(db));
   api.use('/shelf', shelfRoutes(db));
   api.use(takeRoutes(db), filmRoutes(db));

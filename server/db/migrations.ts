@@ -235,11 +235,31 @@ const layers: Knex.Migration = {
 
 const keyed = (kind: string, parts: object): Record<string, unknown> => Object.fromEntries(Object.entries(parts).map(([id, data]) => [`${kind}/${id}`, data]));
 
+/** Named versions of productions, and every so many changes a whole one, so that none is far from any moment. */
+const versions: Knex.Migration = {
+  async up(knex) {
+    await knex.schema.createTable('versions', (t) => {
+      t.text('id').primary();
+      t.text('production_id').notNullable().references('productions.id').onDelete('CASCADE');
+      t.integer('revision').notNullable();
+      /** What somebody called it; null of one that is only kept to be counted from. */
+      t.text('name');
+      t.timestamp('at').notNullable().defaultTo(knex.fn.now());
+      t.jsonb('document');
+      t.index(['production_id', 'revision']);
+    });
+  },
+  async down(knex) {
+    await knex.schema.dropTableIfExists('versions');
+  },
+};
+
 const all: Readonly<Record<string, Knex.Migration>> = {
   '20261125000000_init': init,
   '20261125220000_shelf': shelf,
   '20261127230000_truth': truth,
   '20261128020000_layers': layers,
+  '20261128110000_versions': versions,
 };
 
 /** Static imports with names that have no extension, so that they are the same before and after a build. */

@@ -7,6 +7,7 @@ import { importPicture } from '../media/importPicture.ts';
 import { importSoundFile } from '../media/importSound.ts';
 import { makePoster } from '../poster.ts';
 import { draftTake } from '../takes.ts';
+import { keepVersion } from '../versions.ts';
 import { getReady, inChild } from './child.ts';
 import { type JobKind, runJob, type Work } from './jobs.ts';
 
@@ -55,6 +56,7 @@ const JOBS: Readonly<Record<JobKind, { readonly role: WorkerRole; readonly task:
   clean: { role: 'sound', task: (_db, input, work, url) => inChild(url, 'clean', input, work) },
   draft: { role: 'quick', task: (db, { text, voice }: { text: string; voice: Voice }, { signal }) => draftTake(db, text, voice, signal) },
   poster: { role: 'quick', task: (db, { production }: { production: string }) => makePoster(db, production) },
+  version: { role: 'quick', task: (db, { production, revision, scene }: { production: string; revision: number; scene?: string }) => keepVersion(db, production, revision, scene) },
   plan_film: { role: 'quick', task: (db, { film }: { film: string }) => planned(db, film) },
 };
 

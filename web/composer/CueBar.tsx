@@ -1,6 +1,7 @@
 import { Check, X } from 'lucide-react';
 import { memo, type RefObject } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
+import { rippleCues, slipSounds } from '#core/edit/commands/bars';
 import { deleteCues, moveCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
 import { keepProposals, takeOutProposals } from '#core/edit/commands/direct';
 import { formatLength, formatMoment, formatOffset } from '#core/time/format';
@@ -66,15 +67,17 @@ export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room,
   const stretchable = lane.kind !== 'camera';
   const height = LANE_HEIGHT - 6;
 
-  const recipe = (how: Grip, base: Bar, { dx, alt }: DragAt) => {
+  const recipe = (how: Grip, base: Bar, { dx, alt, shift, ctrl }: DragAt) => {
     const delta = Math.round((dx / zoom) * TICKS_PER_SECOND);
     const reach = alt ? 0 : (REACH / zoom) * TICKS_PER_SECOND;
     const { tick } = useView.getState();
     const { scene } = around.current;
+    // With Ctrl the bar stays and what is heard in it moves; with Shift all that comes after it on its lane goes along.
+    if (how === 'move' && ctrl && cue.kind === 'sound') return slipSounds(scene.id, chosenCues(useView.getState()), -delta);
     if (how === 'move') {
       const found = snapTime(scene, [base.start + delta, ...(stretchable ? [base.end + delta] : [])], reach, [base.start, base.end], tick);
       view({ snap: found.to });
-      return moveCues(scene.id, chosenCues(useView.getState()), delta + found.by);
+      return (shift ? rippleCues : moveCues)(scene.id, chosenCues(useView.getState()), delta + found.by);
     }
     if (how === 'hang') {
       const word = nearestWord(scene, base.start + delta, (40 / zoom) * TICKS_PER_SECOND);

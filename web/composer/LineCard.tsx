@@ -1,20 +1,20 @@
 import { AudioLines, Clock, MessageSquare, Mic2, Pencil, Play, Trash2, Upload } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { chooseTake, deleteLines, giveLine, removeTake, setAside, setGap } from '#core/edit/commands/lines';
+import { chooseTake, deleteLines, giveLine, removeTake, setAside } from '#core/edit/commands/lines';
 import type { ScheduledLine } from '#core/schedule/lines';
 import { takeOf } from '#core/schedule/timing';
-import { formatLength, formatMoment, formatOffset, parseTime } from '#core/time/format';
+import { formatLength, formatMoment, formatOffset } from '#core/time/format';
 import { inOrder } from '#core/time/order';
-import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useOpenDocument } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { useTyped } from '../typing/useTyped.ts';
 import { Choice } from '../ui/fields.tsx';
-import { Button, CutTag, IconButton, Popover, PopoverPanel, ValueField } from '../ui/parts.tsx';
+import { Button, CutTag, IconButton, Popover, PopoverPanel } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { chooseFiles, importOnLine, SOUND_TYPES } from '../voices.ts';
 import { KIND_ICONS } from './cueKinds.tsx';
 import { colourOf, type PlacedScene } from './film.ts';
+import { LineBegins } from './LineBegins.tsx';
 import { cueLabel } from './lanes.ts';
 import { directScene } from './Proposals.tsx';
 import { playLine, seek } from './transport.ts';
@@ -123,7 +123,7 @@ export function LinePart({ line, scene }: { line: ScheduledLine; scene: PlacedSc
           <Clock size={13} strokeWidth={1.6} />
           {formatLength(line.end - line.start)}
         </span>
-        <GapChip line={line} scene={scene} />
+        <LineBegins line={line} scene={scene} />
         <IconButton label="Play this line" className="!size-[26px]" onClick={() => playLine(line.id)}>
           <Play size={14} strokeWidth={1.6} />
         </IconButton>
@@ -252,38 +252,5 @@ function CardWord({ word, line, hung, tone }: { word: ScheduledLine['words'][num
     >
       {word.text}
     </button>
-  );
-}
-
-function GapChip({ line, scene }: { line: ScheduledLine; scene: PlacedScene }) {
-  const [open, setOpen] = useState(false);
-  if (line.gap === undefined) return null;
-  const text = line.gap >= 0 ? `Gap ${formatLength(line.gap)}` : `Over ${formatLength(-line.gap)}`;
-  const set = (value: number): void => void run('Change a turn gap', setGap(scene.id, line.id, value));
-  return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
-        <button
-          type="button"
-          className={`inline-flex h-[26px] items-center rounded-[7px] border px-2 text-[12px] font-semibold hover:bg-bench ${line.gap < 0 ? 'border-warn text-warn' : 'border-edge'}`}
-        >
-          {text}
-        </button>
-      </Popover.Trigger>
-      <PopoverPanel className="w-56">
-        <ValueField
-          label="Silence before this line (minus: it overlaps)"
-          value={`${(line.gap / TICKS_PER_SECOND).toFixed(2)} s`}
-          step={(direction, large) => set((line.gap as number) + direction * (large ? 10 : 1) * (TICKS_PER_SECOND / scene.fps))}
-          onCommit={(typed) => {
-            const value = parseTime(typed, scene.fps);
-            if (value === undefined) return false;
-            set(value);
-            setOpen(false);
-            return true;
-          }}
-        />
-      </PopoverPanel>
-    </Popover.Root>
   );
 }

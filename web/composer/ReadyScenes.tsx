@@ -15,7 +15,7 @@ import { run, useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { IconButton } from '../ui/parts.tsx';
-import { useGoToScene } from './ScenesStrip.tsx';
+import { useGoToScene } from './useGo.ts';
 
 /** Pixels of a poster, and pictures that it shows in a second while it plays. */
 const POSTER = { width: 196, height: 110 } as const;

@@ -6,7 +6,9 @@ import { useView } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { colourOf } from './film.ts';
 import { Gap } from './Gap.tsx';
+import { cueCalled } from './LineBegins.tsx';
 import { LinePiece } from './LinePiece.tsx';
+import { Markers } from './Markers.tsx';
 import { Ruler } from './Ruler.tsx';
 import { along, RIBBON, type RibbonProps } from './ribbonRows.ts';
 
@@ -23,6 +25,7 @@ export function Ribbon({ scene, zoom, width, visible }: RibbonProps) {
   return (
     <div className="relative h-full" style={{ width }}>
       <Ruler scene={scene} zoom={zoom} width={width} visible={visible} />
+      <Markers scene={scene} zoom={zoom} />
       <svg width={width} height={RIBBON.height} className="absolute left-0" style={{ top: RIBBON.ruler }} aria-hidden="true">
         <defs>
           {overlaps.map(({ a, b }) => (
@@ -71,6 +74,18 @@ export function Ribbon({ scene, zoom, width, visible }: RibbonProps) {
             over {((to - from) / TICKS_PER_SECOND).toFixed(1)} s
           </span>
         ))}
+        {shown.map((line) =>
+          line.line.pin.to === 'cue' ? (
+            <span
+              key={line.id}
+              className="absolute top-0.5 max-w-[180px] truncate rounded-[3px] bg-well px-1 text-[11px] leading-[15px] text-ink-2"
+              style={{ left: along(line.start, zoom) }}
+              data-waits={line.id}
+            >
+              waits for {cueCalled(document_, scene, line.line.pin.cue)}
+            </span>
+          ) : null,
+        )}
       </div>
       {shown.map((line) => (line.gap !== undefined && line.gap > 0 && along(line.gap, zoom) > 8 ? <Gap key={line.id} line={line} scene={scene} zoom={zoom} /> : null))}
     </div>

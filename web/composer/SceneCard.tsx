@@ -1,15 +1,17 @@
 import { Clapperboard } from 'lucide-react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
-import type { Backdrop } from '#core/document/schema';
-import { setLeadAndTail } from '#core/edit/commands/lines';
+import type { Backdrop, FrameShape } from '#core/document/schema';
+import { setFrameShape } from '#core/edit/commands/frame';
+import { setLeadAndTail, setSceneLength } from '#core/edit/commands/lines';
 import { setBackdrop, setCaptions } from '#core/edit/commands/stage';
+import { frameSize } from '#core/stage/frame';
 import { SETS } from '#core/stage/sets/index';
 import { formatLength, formatMoment } from '#core/time/format';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { uploadMedia } from '../api.ts';
 import { stage } from '../stage/client.ts';
-import { preview, run } from '../state/production.ts';
+import { preview, run, useOpenDocument } from '../state/production.ts';
 import { choose, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Check, NamedSlider } from '../ui/fields.tsx';
@@ -19,6 +21,7 @@ import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
 import type { PlacedScene } from './film.ts';
 import { BackdropPicture } from './LayerPicture.tsx';
 import { ColourField, Saying, Section, SmallButton } from './layerFields.tsx';
+import { outsideSoon } from './outside.ts';
 import { DirectButton } from './Proposals.tsx';
 
 export const backdropName = (backdrop: Backdrop): string =>
@@ -30,6 +33,15 @@ const seconds = (value: number): string => `${value.toFixed(2)} s`;
 export function SceneCard({ scene }: { scene: PlacedScene }) {
   const { scene: part } = scene;
   const set = (lead: number, tail: number): void => void run('Lead and tail', setLeadAndTail(scene.id, Math.round(lead), Math.round(tail)));
+  const frame = useOpenDocument().production.frame;
+  const fix = (length: number | undefined): void => void run(length === undefined ? 'Length follows what is said' : 'Fix the length', setSceneLength(scene.id, length));
+  const reshape = (shape: FrameShape): void => {
+    if (!run(`Frame ${shape}`, setFrameShape(shape))) return;
+    view({ looked: undefined });
+    void outsideSoon(scene.id).then((names) => {
+      if (names.length) toast(`Outside the new frame now: ${names.join(', ')}. Drag them in, or undo.`);
+    });
+  };
   const spoken = Math.max(0, ...scene.lines.map(({ end }) => end));
   return (
     <div data-scene-card>
@@ -86,11 +98,54 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
             onTake={(next) => set(part.lead, toTicks(next))}
           />
         </div>
+        <div className="mt-2 flex items-end gap-2">
+          <Check checked={part.length !== undefined} onChange={(on) => fix(on ? scene.length : undefined)} className="h-[28px] shrink-0 text-[12.5px]">
+            Length is fixed
+          </Check>
+          {part.length !== undefined && (
+            <NumberCell
+              label="Length"
+              value={part.length / TICKS_PER_SECOND}
+              least={0.5}
+              most={3600}
+              step={0.1}
+              shown={seconds}
+              onTry={(next) => preview(next === undefined ? undefined : setSceneLength(scene.id, toTicks(next)))}
+              onTake={(next) => fix(toTicks(next))}
+            />
+          )}
+        </div>
+        {part.length !== undefined && spoken > scene.length && (
+          <p className="m-0 mt-2 rounded-[6px] bg-warn-soft px-2 py-1.5 text-[12px] text-warn" role="status">
+            {`What is said takes ${formatMoment(spoken, 1)}: the last ${formatLength(spoken - scene.length)} are cut off.`}
+          </p>
+        )}
         <p className="m-0 mt-2 text-[12px] text-ink-2">
-          {scene.lines.length
-            ? `The last word ends at ${formatMoment(spoken, 1)}; the scene is as long as what happens in it, with the tail.`
-            : 'Nobody speaks here yet. Write the first line on the ribbon below.'}
+          {part.length !== undefined
+            ? 'The scene ends when it ends, whatever is said in it.'
+            : scene.lines.length
+              ? `The last word ends at ${formatMoment(spoken, 1)}; the scene is as long as what happens in it, with the tail.`
+              : 'Nobody speaks here yet. Write the first line on the ribbon below.'}
         </p>
+      </Section>
+      <Section title="Frame of the film" of="scene">
+        <fieldset className="m-0 flex gap-1.5 border-0 p-0">
+          <legend className="sr-only">Shape of the frame</legend>
+          {FRAME_SHAPES.map(([shape, what]) => (
+            <button
+              key={shape}
+              type="button"
+              aria-pressed={frame === shape}
+              title={what}
+              className={`flex h-[58px] flex-1 flex-col items-center justify-end gap-1 rounded-[7px] border pb-1 text-[12px] ${frame === shape ? 'border-ink bg-act-soft font-semibold' : 'border-edge bg-paper hover:bg-bench'}`}
+              onClick={() => reshape(shape)}
+            >
+              <FrameSign shape={shape} />
+              {shape}
+            </button>
+          ))}
+        </fieldset>
+        <p className="m-0 mt-2 text-[12px] text-ink-2">Another shape refits every scene: who stands stays on the floor, words keep their share of the width.</p>
       </Section>
       <Section title="Captions" of="scene">
         <Check checked={part.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
@@ -99,6 +154,19 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
       </Section>
     </div>
   );
+}
+
+const FRAME_SHAPES: readonly (readonly [FrameShape, string])[] = [
+  ['16:9', 'Wide: video pages, screens, talks'],
+  ['9:16', 'Tall: phones'],
+  ['1:1', 'Square: feeds'],
+  ['4:5', 'Portrait: feeds'],
+];
+
+function FrameSign({ shape }: { shape: FrameShape }) {
+  const { width, height } = frameSize(shape);
+  const k = 26 / Math.max(width, height);
+  return <span className="rounded-[2px] border-[1.5px] border-ink-2 bg-white" style={{ width: width * k, height: height * k }} aria-hidden="true" />;
 }
 
 /** Brings in a picture of one's own behind everything. */

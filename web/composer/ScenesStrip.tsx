@@ -1,24 +1,23 @@
-import { ArrowLeftRight, Copy, LayoutTemplate, Plus, Scissors, Trash2, X } from 'lucide-react';
+import { ArrowLeftRight, ClipboardPaste, Copy, CopyPlus, LayoutTemplate, Plus, Scissors, Trash2, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
 import type { SceneTransition } from '#core/document/schema';
-import { duplicateScene, joinScenes, orderScene, setTransition, splitScene } from '#core/edit/commands/scenes';
-import { deleteScene } from '#core/edit/commands/stage';
-import { addSceneAfter } from '#core/edit/create';
+import { orderScene, setTransition } from '#core/edit/commands/scenes';
 import { frameSize } from '#core/stage/frame';
 import { TRANSITIONS, transitionOf } from '#core/stage/transitions/index';
 import { formatLength } from '#core/time/format';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
-import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
-import { run, useProduction } from '../state/production.ts';
-import { choose, useView, view } from '../state/view.ts';
+import { run } from '../state/production.ts';
+import { useView, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { IconButton } from '../ui/parts.tsx';
 import { useDrag } from '../ui/useDrag.ts';
+import { copyScene } from './clipboard.ts';
 import { type PlacedScene, useFilm } from './film.ts';
+import { addScene, joinNext, pasteAfter, removeScene, sceneAgain, splitHere } from './sceneActs.ts';
+import { useGoToScene } from './useGo.ts';
 
 /** Pixels. */
 const POSTER = { width: 136, height: 76 } as const;
@@ -27,17 +26,6 @@ const STEP = POSTER.width + 40;
 const PICTURES = 8;
 const TURN = 260;
 const TRANSITION_TICKS = toTicks(0.6);
-
-/** Goes to another scene of the film that is open. */
-export function useGoToScene(): (id: string) => void {
-  const navigate = useNavigate();
-  return (id) => {
-    const production = useProduction.getState().id ?? '';
-    choose(undefined);
-    view({ scene: id, tick: 0, looked: undefined, entered: undefined, curve: undefined, recording: false });
-    void navigate(`/p/${production}/scenes/${id}`);
-  };
-}
 
 /** All scenes of the film in a row, each moving while it is pointed at, with how one leads to the next. */
 export function ScenesStrip() {
@@ -49,7 +37,6 @@ export function ScenesStrip() {
 function Strip() {
   const film = useFilm();
   const go = useGoToScene();
-  const tick = useView((state) => state.tick);
   const current = useView((state) => state.scene);
   const [landing, setLanding] = useState<number>();
   const list = useRef<HTMLDivElement>(null);
@@ -65,23 +52,6 @@ function Strip() {
   );
   const scene = scenes[at] as (typeof scenes)[number];
   const close = (): void => view({ strip: false });
-  const add = (): void => {
-    const id = makeId('scene');
-    if (run('New scene', addSceneAfter(scene.id, id, `Scene ${scenes.length + 1}`, makeId))) go(id);
-  };
-  const again = (): void => {
-    const id = makeId('scene');
-    if (run('Scene once more', duplicateScene(scene.id, id, makeId))) go(id);
-  };
-  const split = (): void => {
-    const id = makeId('scene');
-    if (run('Split the scene', splitScene(scene.id, Math.round(tick), id, makeId))) go(id);
-  };
-  const join = (): void => void run('Join with the next scene', joinScenes(scene.id, makeId));
-  const remove = (): void => {
-    const next = scenes[at === 0 ? 1 : at - 1];
-    if (next && run('Delete a scene', deleteScene(scene.id))) go(next.id);
-  };
   return (
     <section
       aria-label="Scenes of the film"
@@ -107,22 +77,28 @@ function Strip() {
           {scenes.length}, {formatLength(film.film.length)}
         </span>
         <span className="flex-1" />
-        <StripButton label="New scene after this one" onClick={add}>
+        <StripButton label="New scene after this one" onClick={() => addScene(scene.id, go)}>
           <Plus size={14} /> New scene
         </StripButton>
         <StripButton label="Ready scenes, played by your cast" onClick={() => view({ ready: true })}>
           <LayoutTemplate size={13} /> Ready scenes
         </StripButton>
-        <StripButton label="This scene once more" onClick={again}>
-          <Copy size={13} /> Once more
+        <StripButton label="This scene once more" onClick={() => sceneAgain(scene.id, go)}>
+          <CopyPlus size={13} /> Once more
         </StripButton>
-        <StripButton label="Split this scene at the playhead" onClick={split}>
+        <StripButton label="Copy this scene with its cast, for this production or another one" onClick={() => void copyScene(scene.id)}>
+          <Copy size={13} /> Copy
+        </StripButton>
+        <StripButton label="Paste the scene that was copied after this one" onClick={() => void pasteAfter(scene.id, go)}>
+          <ClipboardPaste size={13} /> Paste
+        </StripButton>
+        <StripButton label="Split this scene at the playhead" onClick={() => splitHere(scene.id, go)}>
           <Scissors size={13} /> Split here
         </StripButton>
-        <StripButton label="Join this scene with the next one" onClick={join} disabled={at >= scenes.length - 1}>
+        <StripButton label="Join this scene with the next one" onClick={() => joinNext(scene.id)} disabled={at >= scenes.length - 1}>
           <ArrowLeftRight size={13} /> Join with next
         </StripButton>
-        <StripButton label="Delete this scene" onClick={remove} disabled={scenes.length < 2}>
+        <StripButton label="Delete this scene" onClick={() => removeScene(scene.id, go)} disabled={scenes.length < 2}>
           <Trash2 size={13} /> Delete
         </StripButton>
         <IconButton label="Close (Esc)" side="top" className="!text-on-deep hover:!bg-deep-line" onClick={close}>

@@ -14,7 +14,7 @@ import { IconButton, ValueField } from '../ui/parts.tsx';
 import { chooseFiles, SOUND_TYPES } from '../voices.ts';
 import { audition, stop } from './transport.ts';
 
-type Sounding = Pick<FilmSound, 'source' | 'name' | 'gainDb' | 'pan' | 'fadeIn' | 'fadeOut' | 'loop' | 'duck' | 'muted' | 'solo'>;
+type Sounding = Pick<FilmSound, 'source' | 'name' | 'gainDb' | 'pan' | 'fadeIn' | 'fadeOut' | 'into' | 'loop' | 'duck' | 'muted' | 'solo'>;
 
 const seconds = (ticks: number): string => `${(ticks / TICKS_PER_SECOND).toFixed(2)} s`;
 
@@ -91,6 +91,7 @@ export function SoundFields({ sound, fps, onChange }: { sound: Sounding; fps: nu
       />
       {time('Fade in', sound.fadeIn, (fadeIn) => onChange({ fadeIn }))}
       {time('Fade out', sound.fadeOut, (fadeOut) => onChange({ fadeOut }))}
+      {time('Heard from', sound.into ?? 0, (into) => onChange({ into }))}
       {sound.duck ? time('Comes back in', sound.duck.release, (release) => onChange({ duck: { ...(sound.duck as NonNullable<Sounding['duck']>), release } })) : <span />}
       <span className="col-span-3 flex gap-3 text-[12px] text-ink-2">
         {(

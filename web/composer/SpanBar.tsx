@@ -84,7 +84,7 @@ export function SpanBar({ scene, lane, staged, zoom, tone, label }: { scene: Pla
   const frame = TICKS_PER_SECOND / scene.fps;
   const nudged = (how: Grip, dx: number): boolean => {
     if (layer.locked || !dx) return false;
-    run(LABELS[how], recipe(how, staged, { dx: (dx * frame * zoom) / TICKS_PER_SECOND, dy: 0, x: 0, y: 0, shift: false, alt: true }));
+    run(LABELS[how], recipe(how, staged, { dx: (dx * frame * zoom) / TICKS_PER_SECOND, dy: 0, x: 0, y: 0, shift: false, alt: true, ctrl: false }));
     view({ snap: undefined });
     return true;
   };

@@ -9,6 +9,7 @@ import { formatMoment } from '#core/time/format';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
+import { useHint } from '../state/boundKeys.ts';
 import { run, useOpenDocument, type useProduction } from '../state/production.ts';
 import { choose, chosenLayers, useView, view } from '../state/view.ts';
 import { IconButton, Tip } from '../ui/parts.tsx';
@@ -23,9 +24,8 @@ import { Ribbon } from './Ribbon.tsx';
 import { RIBBON } from './ribbonRows.ts';
 import { stepLine, togglePlay } from './transport.ts';
 import { useBand } from './useBand.ts';
+import { ZOOM } from './zoomTimeline.ts';
 
-/** Pixels a second: the whole of a long film, and single frames. */
-export const ZOOM = { least: 2, most: 1600 } as const;
 /** How far a turn of the wheel zooms. */
 const WHEEL = 0.0022;
 
@@ -253,6 +253,7 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
   const linked = useView((state) => state.linked);
   const recording = useView((state) => state.recording);
   const time = useRef<HTMLSpanElement>(null);
+  const hints = { play: useHint('play', 'Space'), before: useHint('line-before', 'J'), after: useHint('line-after', 'L'), record: useHint('record', 'Shift+R') };
   useEffect(() => {
     // Hundredths cannot be read while it plays: tenths then, which also spares the page two layouts of three.
     const show = ({ tick, playing }: { tick: number; playing: boolean }): void => {
@@ -270,17 +271,17 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
       </div>
       <div className="flex items-center gap-0.5">
         <IconButton
-          label={playing ? 'Pause (Space)' : 'Play the scene (Space)'}
+          label={playing ? `Pause${hints.play}` : `Play the scene${hints.play}`}
           side="top"
           className="!size-9 !rounded-full !bg-act !text-white hover:!bg-act-hover"
           onClick={() => togglePlay()}
         >
           {playing ? <Pause size={17} fill="currentColor" /> : <Play size={17} fill="currentColor" className="ml-0.5" />}
         </IconButton>
-        <IconButton label="Previous line (J)" side="top" onClick={() => stepLine(-1)}>
+        <IconButton label={`Previous line${hints.before}`} side="top" onClick={() => stepLine(-1)}>
           <SkipBack size={16} strokeWidth={1.6} />
         </IconButton>
-        <IconButton label="Next line (L)" side="top" onClick={() => stepLine(1)}>
+        <IconButton label={`Next line${hints.after}`} side="top" onClick={() => stepLine(1)}>
           <SkipForward size={16} strokeWidth={1.6} />
         </IconButton>
         <IconButton
@@ -293,7 +294,10 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
           {linked ? <Link2 size={16} strokeWidth={1.6} /> : <Link2Off size={16} strokeWidth={1.6} />}
         </IconButton>
         <span className="flex-1" />
-        <Tip text={recording ? 'Dragging writes keys. Press to stop (Shift+R)' : 'Record keys: what is dragged, turned or typed becomes keys at the playhead (Shift+R)'} side="top">
+        <Tip
+          text={recording ? `Dragging writes keys. Press to stop${hints.record}` : `Record keys: what is dragged, turned or typed becomes keys at the playhead${hints.record}`}
+          side="top"
+        >
           <button
             type="button"
             aria-pressed={recording}

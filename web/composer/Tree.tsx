@@ -10,6 +10,7 @@ import { entranceOf } from '#core/stage/entrances/index';
 import { SETS } from '#core/stage/sets/index';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
+import { hintOf, useHint } from '../state/boundKeys.ts';
 import { preview, run, useOpenDocument } from '../state/production.ts';
 import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
 import { CutTag, Tip } from '../ui/parts.tsx';
@@ -36,6 +37,7 @@ export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
   const together = chosenLayers({ layer: chosen, layers });
   const rows = useMemo(() => treeRows(scene.scene, folds), [scene.scene, folds]);
   const door = useView((state) => state.door);
+  const hint = useHint('bring', 'B');
   const someSolo = rows.some(({ layer }) => layer.solo);
   const [naming, setNaming] = useState<string>();
   const [landing, setLanding] = useState<{ id: string; gap: number; depth: number }>();
@@ -137,10 +139,10 @@ export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
         {rows.length === 0 && <p className="m-0 px-2 py-2 text-[12.5px] text-ink-2">Nobody is on stage yet.</p>}
       </div>
       <div className="p-2.5">
-        <Tip text="People, props, words, pictures, backdrops (B)" side="top">
+        <Tip text={`People, props, words, pictures, backdrops${hint}`} side="top">
           <button
             type="button"
-            aria-label="Bring on stage (B)"
+            aria-label={`Bring on stage${hint}`}
             aria-expanded={door}
             data-door
             className={`flex h-[30px] w-full items-center justify-center gap-2 rounded-[7px] border text-[13px] font-semibold ${door ? 'border-ink bg-act-soft' : 'border-edge bg-paper hover:bg-white'}`}
@@ -148,7 +150,7 @@ export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
           >
             <Plus size={15} strokeWidth={1.8} />
             Bring on stage
-            <kbd className="rounded-[4px] border border-line px-1 font-sans text-[11px] font-[550] text-ink-3">B</kbd>
+            {hint && <kbd className="rounded-[4px] border border-line px-1 font-sans text-[11px] font-[550] text-ink-3">{hint.slice(2, -1)}</kbd>}
           </button>
         </Tip>
       </div>
@@ -165,16 +167,8 @@ const KEYS: Readonly<Record<string, KeyAct>> = {
   ArrowRight: 'open',
   Enter: 'fields',
   F2: 'name',
-  'Alt+ArrowUp': 'forward',
-  'Alt+ArrowDown': 'back',
   'Alt+ArrowLeft': 'out',
   'Alt+ArrowRight': 'into',
-  g: 'group',
-  'Shift+g': 'ungroup',
-  x: 'flip',
-  'Shift+e': 'eye',
-  'Shift+l': 'lock',
-  'Shift+s': 'solo',
   Delete: 'off',
   Backspace: 'off',
 };
@@ -250,15 +244,15 @@ function RowMenu({ actions, onName, layer, many }: { actions: ReturnType<typeof 
   return (
     <ContextMenu.Portal>
       <ContextMenu.Content className="raised z-40 min-w-52 rounded-[9px] border border-line bg-paper p-1">
-        {item('Bring forward', 'Alt+Up', actions.forward)}
-        {item('Send back', 'Alt+Down', actions.back)}
-        {item(many ? 'Group them' : 'Group', 'G', actions.group)}
-        {layer.kind === 'group' && item('Take apart', 'Shift+G', actions.ungroup)}
+        {item('Bring forward', hintOf('forward', 'Alt+ArrowUp'), actions.forward)}
+        {item('Send back', hintOf('back', 'Alt+ArrowDown'), actions.back)}
+        {item(many ? 'Group them' : 'Group', hintOf('group', 'G'), actions.group)}
+        {layer.kind === 'group' && item('Take apart', hintOf('ungroup', 'Shift+G'), actions.ungroup)}
         {layer.parent !== undefined && item('Take it out', 'Alt+Left', actions.out)}
-        {layer.kind !== 'effect' && item('Flip', 'X', actions.flip)}
-        {item(layer.solo ? 'With the others' : 'Alone on the stage', 'Shift+S', actions.solo)}
-        {item(layer.hidden ? 'Show' : 'Hide', 'Shift+E', actions.eye)}
-        {item(layer.locked ? 'Unlock' : 'Lock', 'Shift+L', actions.lock)}
+        {layer.kind !== 'effect' && item('Flip', hintOf('flip', 'X'), actions.flip)}
+        {item(layer.solo ? 'With the others' : 'Alone on the stage', hintOf('solo', 'Shift+S'), actions.solo)}
+        {item(layer.hidden ? 'Show' : 'Hide', hintOf('eye', 'Shift+E'), actions.eye)}
+        {item(layer.locked ? 'Unlock' : 'Lock', hintOf('lock', 'Shift+L'), actions.lock)}
         {!many && item('Rename', 'F2', onName)}
         <div className="my-1 h-px bg-line" />
         {item('Take off', 'Delete', actions.off)}

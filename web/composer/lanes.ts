@@ -1,5 +1,6 @@
 import { COLOUR_PROPERTIES, isColourProperty, isProperty, propertyInfo } from '#core/document/properties';
 import type { Cue, CueKind, Document, Layer } from '#core/document/schema';
+import { laneOfCue } from '#core/edit/commands/bars';
 import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { effectOf } from '#core/stage/effects/index';
@@ -157,16 +158,17 @@ export const px = (ticks: number, zoom: number): number => (ticks / TICKS_PER_SE
 
 /**
  * The first moment from `at` (ticks) on at which copies of cues can be put down so that none lies on another of its lane;
- * `first` is where the first of the sources begins.
+ * `first` is where the first of the sources begins. They come onto the layer `onto`, or each onto its own.
  */
-export function freeFrom(scene: PlacedScene, sources: readonly string[], at: number, first: number): number {
-  const laneOf = (cue: Cue): string => `${cue.kind} ${'layer' in cue ? cue.layer : ''}`;
+export function freeFrom(scene: PlacedScene, sources: readonly string[], at: number, first: number, onto?: string): number {
   const spans = Object.entries(scene.scene.cues).map(([id, cue]) => {
     const { start, end } = scene.resolved.cues.get(id) ?? { start: 0, end: 0 };
     // A shot holds until the next one: only a shot that begins at the same moment would lie under it.
-    return { id, lane: laneOf(cue), start, end: cue.kind === 'camera' ? start + 1 : end };
+    return { id, cue, lane: laneOfCue(cue), start, end: cue.kind === 'camera' ? start + 1 : end };
   });
-  const copies = spans.filter(({ id }) => sources.includes(id));
+  const copies = spans
+    .filter(({ id }) => sources.includes(id))
+    .map((one) => (onto !== undefined && 'layer' in one.cue ? { ...one, lane: laneOfCue({ ...one.cue, layer: onto }) } : one));
   let place = at;
   for (;;) {
     const pushes = copies.flatMap(({ lane, start, end }) => {

@@ -17,8 +17,12 @@ export function keysIn(scene: PlacedScene, of: KeyOwner, path: string, lists: La
     .sort((a, b) => a.at - b.at);
 }
 
+export interface KeptKey extends Keyed {
+  readonly layer: string;
+}
+
 /** The key that a way leads to: of a layer itself. Undefined where it is gone. */
-export function keyAt(scene: PlacedScene, path: string): (Keyed & { readonly layer: string }) | undefined {
+export function keyAt(scene: PlacedScene, path: string): KeptKey | undefined {
   const [layer, property, key] = path.split('/');
   const at = scene.resolved.keys.get(path);
   if (layer === undefined || property === undefined || key === undefined || at === undefined) return undefined;

@@ -3,7 +3,7 @@ import type { PlacedScene } from './film.ts';
 
 const marks = new WeakMap<PlacedScene, number[]>();
 
-/** Every moment of a scene that others are put to: words, lines, cues, keys, its ends. Ascending, once each. */
+/** Every moment of a scene that others are put to: words, lines, cues, keys, markers, its ends. Ascending, once each. */
 export function momentsOf(scene: PlacedScene): readonly number[] {
   let known = marks.get(scene);
   if (!known) {
@@ -15,6 +15,7 @@ export function momentsOf(scene: PlacedScene): readonly number[] {
     for (const { start, end } of scene.resolved.cues.values()) all.add(start).add(end);
     for (const { start, end } of scene.resolved.spans.values()) all.add(start).add(end);
     for (const at of scene.resolved.keys.values()) all.add(at);
+    for (const at of scene.resolved.markers.values()) all.add(at);
     marks.set(scene, (known = [...all].sort((a, b) => a - b)));
   }
   return known;

@@ -61,6 +61,14 @@ export function playLine(id: string): void {
   void start(scene.start + Math.max(0, line.start - toTicks(0.15)), scene.start + Math.min(scene.length, line.end + toTicks(0.25)));
 }
 
+/** Plays a stretch of the scene, ticks, with a breath before and after. */
+export function playSpan({ from, to }: { readonly from: number; readonly to: number }): void {
+  const scene = sceneNow();
+  if (!scene) return;
+  const [begin, end] = [Math.max(0, from - toTicks(0.4)), Math.min(scene.length, to + toTicks(0.4))];
+  if (end > begin) void start(scene.start + begin, scene.start + end);
+}
+
 const AROUND_JOIN = toTicks(1.5);
 
 /**
@@ -119,6 +127,14 @@ export function stepLine(direction: 1 | -1): void {
   if (!target) return seek(direction > 0 ? scene.length - 1 : 0);
   choose({ kind: 'line', id: target.id });
   seek(target.start);
+}
+
+/** To the marker before or after the playhead. */
+export function stepMarker(direction: 1 | -1): void {
+  const { tick } = useView.getState();
+  const moments = [...(sceneNow()?.resolved.markers.values() ?? [])].sort((a, b) => a - b);
+  const target = direction > 0 ? moments.find((at) => at > tick + 10) : moments.findLast((at) => at < tick - 10);
+  if (target !== undefined) seek(target);
 }
 
 /** Plays a stored sound by itself, such as a take that is not in use. */

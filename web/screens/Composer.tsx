@@ -9,13 +9,13 @@ import { overlapsOf } from '#core/schedule/lines';
 import type { FilmSchedule } from '#core/schedule/schedule';
 import { STYLES } from '#core/stage/styles/index';
 import { inOrder } from '#core/time/order';
+import { CommandList } from '../composer/CommandList.tsx';
 import { CuePalette, PALETTE_WIDTH } from '../composer/CuePalette.tsx';
 import { FilmMusic } from '../composer/FilmMusic.tsx';
 import { type PlacedScene, sameLines, unlessScene, useFilm } from '../composer/film.ts';
 import { Inspector } from '../composer/Inspector.tsx';
 import { ReadyScenes } from '../composer/ReadyScenes.tsx';
 import { ScenesStrip } from '../composer/ScenesStrip.tsx';
-import { ShortcutsDialog } from '../composer/ShortcutsDialog.tsx';
 import { Shots } from '../composer/Shots.tsx';
 import { StageDoor } from '../composer/StageDoor.tsx';
 import { PosterPicture, StageView } from '../composer/StageView.tsx';
@@ -86,7 +86,7 @@ export function Composer() {
       <CuePalette scene={found.scene} />
       <ScenesStrip />
       <ReadyScenes />
-      <ShortcutsDialog />
+      <CommandList scene={found.scene} />
     </div>
   );
 }

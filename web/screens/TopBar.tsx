@@ -3,9 +3,11 @@ import { type ReactNode, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { stacksOf } from '#core/edit/undo';
 import { labelOf, redo, stacks, undo, useProduction } from '../state/production.ts';
+import { view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { AlsoOpen, Undecided } from '../typing/Undecided.tsx';
 import { IconButton, Mark, Tip } from '../ui/parts.tsx';
+import { Versions } from '../versions/Versions.tsx';
 
 /** The bar of every screen of a production: only pages that work are shown. */
 export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' | 'export'; children?: ReactNode }) {
@@ -62,12 +64,18 @@ export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' 
         {save === 'saved' && <Check size={14} className="text-ok" />}
         {save === 'saving' && <LoaderCircle size={14} className="animate-spin" />}
         {save === 'unsaved' && <CloudOff size={14} />}
-        <Tip text={trouble ?? (save === 'saved' ? 'Every word on the screen is in the database' : 'Kept in this browser until the server has it')}>
-          <span className="max-w-80 truncate max-[1099px]:max-w-16 max-[700px]:sr-only">
+        <Tip text={trouble ?? (save === 'saved' ? 'Every word on the screen is in the database. See what it was before' : 'Kept in this browser until the server has it')}>
+          <button
+            type="button"
+            className="max-w-80 truncate rounded-sm px-1 hover:bg-well hover:text-ink max-[1099px]:max-w-16 max-[700px]:sr-only"
+            onClick={() => view({ versions: true })}
+            data-versions-open
+          >
             {save === 'saved' ? saved : save === 'saving' ? 'Saving …' : (trouble ?? 'Not saved: kept here, sent when the server is back')}
-          </span>
+          </button>
         </Tip>
       </output>
+      <Versions />
       {document && <Undecided document={document} conflicts={conflicts} aside={aside} />}
       {windows.length > 0 && <AlsoOpen windows={windows} document={document} />}
       <IconButton label={undos.length ? `Undo: ${labelOf(undos.at(-1))} (Ctrl+Z)` : 'Nothing to undo'} disabled={!undos.length} onClick={() => void undo()} className="ml-2">

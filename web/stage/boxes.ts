@@ -60,3 +60,9 @@ const NONE: readonly LayerBox[] = [];
 
 /** Where the layers of a scene lie in the frame that is shown. */
 export const useBoxes = (scene: string): readonly LayerBox[] => useStageBoxes((state) => (state.scene === scene ? state.boxes : NONE));
+
+/** The same, asked once. */
+export const placedBoxes = (scene: string): readonly LayerBox[] => {
+  const state = useStageBoxes.getState();
+  return state.scene === scene ? state.boxes : NONE;
+};

@@ -36,8 +36,12 @@ interface ViewState {
     | undefined;
   /** Changes when threads shall sway. */
   readonly sway: number;
-  /** The list of keys is open. */
+  /** The list of commands and their keys is open. */
   readonly help: boolean;
+  /** What the production was before is shown. */
+  readonly versions: boolean;
+  /** The marker that is chosen. */
+  readonly marker: string | undefined;
   /** Pixels of the column with the tree and, below it, the heads of lanes. */
   readonly left: number;
   /** Layers that were opened (true) or folded by hand, in the tree and on lanes. */
@@ -89,6 +93,8 @@ export const useView = create<ViewState>(() => ({
   hanging: undefined,
   sway: 0,
   help: false,
+  versions: false,
+  marker: undefined,
   left: LEFT.first,
   folds: {},
   snap: undefined,

@@ -8,6 +8,8 @@ export interface DragAt {
   readonly y: number;
   readonly shift: boolean;
   readonly alt: boolean;
+  /** Ctrl, or what stands for it. */
+  readonly ctrl: boolean;
 }
 
 export interface DragOptions<T> {
@@ -83,7 +85,7 @@ export function useDrag<T>(options: DragOptions<T>) {
         pointer: event.pointerId,
         target,
         moved: false,
-        at: { dx: 0, dy: 0, x: event.clientX, y: event.clientY, shift: event.shiftKey, alt: event.altKey },
+        at: { dx: 0, dy: 0, x: event.clientX, y: event.clientY, shift: event.shiftKey, alt: event.altKey, ctrl: event.ctrlKey || event.metaKey },
         frame: 0,
         stop() {
           cancelAnimationFrame(drag.frame);
@@ -96,7 +98,15 @@ export function useDrag<T>(options: DragOptions<T>) {
     onPointerMove(event: ReactPointerEvent<Element>): void {
       const drag = running.current;
       if (!drag || event.pointerId !== drag.pointer) return;
-      drag.at = { dx: event.clientX - drag.x, dy: event.clientY - drag.y, x: event.clientX, y: event.clientY, shift: event.shiftKey, alt: event.altKey };
+      drag.at = {
+        dx: event.clientX - drag.x,
+        dy: event.clientY - drag.y,
+        x: event.clientX,
+        y: event.clientY,
+        shift: event.shiftKey,
+        alt: event.altKey,
+        ctrl: event.ctrlKey || event.metaKey,
+      };
       if (!drag.moved && Math.hypot(drag.at.dx, drag.at.dy) <= (latest.current.slack ?? SLACK)) return;
       drag.moved = true;
       if (drag.frame) return;

@@ -36,7 +36,7 @@ export const hangCue =
   };
 
 /** A cue that is changed by hand: what was proposed is one's own from then on. */
-const ownCue = (scene: Scene, id: string): Cue => {
+export const ownCue = (scene: Scene, id: string): Cue => {
   const cue = cueOf(scene, id);
   delete cue.proposed;
   return cue;

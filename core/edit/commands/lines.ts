@@ -206,6 +206,32 @@ export const removeTake =
     if (line.take === takeId) line.take = inOrder(line.takes).at(-1)?.[0] ?? null;
   };
 
+/** A line begins so many ticks after a cue ends (less: before), whatever was said last. */
+export const waitForCue =
+  (scene: string, lineId: string, cueId: string, after = 0): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    if (!target.cues[cueId]) throw failure('no-cue', 'That cue is gone. Let the line wait for another one.');
+    lineOf(target, lineId).pin = { to: 'cue', cue: cueId, edge: 'end', offset: after };
+  };
+
+/** A line takes its turn after the one before again, at the usual gap. */
+export const takeTurn =
+  (scene: string, lineId: string): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    lineOf(target, lineId).pin = { to: 'previous', offset: inOrder(target.lines)[0]?.[0] === lineId ? 0 : USUAL_GAP };
+  };
+
+/** Fixes a scene's length (ticks), or lets it follow what is said (undefined). */
+export const setSceneLength =
+  (scene: string, length: number | undefined): Recipe =>
+  (draft) => {
+    const target = sceneOf(draft, scene);
+    if (length === undefined) delete target.length;
+    else target.length = Math.max(toTicks(0.5), Math.round(length));
+  };
+
 /** Two numbers of a scene: ticks before the first word and after the last. */
 export const setLeadAndTail =
   (scene: string, lead: number, tail: number): Recipe =>

@@ -2,7 +2,7 @@ import { failure } from '../../document/failure.ts';
 import { ID_PREFIXES, type IdKind, type MakeId } from '../../document/ids.ts';
 import { keyPath, pinsOf } from '../../document/pins.ts';
 import { restValue } from '../../document/properties.ts';
-import { isPin, type Layer, type Pin, type Production, type Scene, type SceneTransition } from '../../document/schema.ts';
+import { isPin, type Layer, type Marker, type Pin, type Production, type Scene, type SceneTransition } from '../../document/schema.ts';
 import { childrenOf } from '../../document/tree.ts';
 import { type Resolved, resolveScene } from '../../schedule/resolve.ts';
 import { lineTiming } from '../../schedule/timing.ts';
@@ -12,7 +12,7 @@ import { deleteCues } from './cues.ts';
 import { deleteLines, sceneOf } from './lines.ts';
 
 /** Kinds of ids that a scene holds, and that are new in a copy of it. */
-const INNER: readonly IdKind[] = ['layer', 'line', 'word', 'take', 'cue', 'key', 'effect'];
+const INNER: readonly IdKind[] = ['layer', 'line', 'word', 'take', 'cue', 'key', 'effect', 'marker'];
 
 /** A scene's data with every id of its own made anew. */
 export function renamed(scene: Scene, id: string, makeId: MakeId): { scene: Scene; ids: ReadonlyMap<string, string> } {
@@ -142,6 +142,7 @@ export const splitScene =
       }
     }
     dropOrphans(made as Scene);
+    keepMarkers(made as Scene, ([id]) => resolvedMarker(id, ids, resolved) >= at);
     const gone = Object.keys(source.cues).filter((id) => (resolved.cues.get(id)?.start ?? 0) < at);
     deleteCues(
       newId,
@@ -162,6 +163,9 @@ export const splitScene =
     }
 
     // The scene itself, without what is after.
+    keepMarkers(source as Scene, ([id]) => (resolved.markers.get(id) ?? 0) < at);
+    delete source.length;
+    delete made.length;
     deleteCues(
       scene,
       Object.keys(source.cues).filter((id) => (resolved.cues.get(id)?.start ?? 0) >= at),
@@ -170,6 +174,19 @@ export const splitScene =
     const last = Math.max(0, ...[...resolved.lines].filter(([id]) => !later.has(id)).map(([, { end }]) => end));
     source.tail = Math.max(0, at - last);
   };
+
+/** Leaves only those markers of a scene that are wanted. */
+function keepMarkers(scene: Scene, wanted: (entry: [string, Marker]) => boolean): void {
+  const kept = Object.entries(scene.markers ?? {}).filter(wanted);
+  if (kept.length) scene.markers = Object.fromEntries(kept);
+  else delete scene.markers;
+}
+
+/** When the marker was of which this one is a copy. */
+function resolvedMarker(copy: string, ids: ReadonlyMap<string, string>, resolved: Resolved): number {
+  for (const [id, at] of resolved.markers) if (ids.get(id) === copy) return at;
+  return 0;
+}
 
 const settleKeysOf = (copy: Layer, id: string, idOf: (id: string) => string, resolved: Resolved, at: number): void => {
   // Moments are known by the ways of the first scene's keys.
@@ -222,7 +239,8 @@ export const joinScenes =
     const target = sceneOf(draft, scene);
     if (!next) throw failure('no-next', 'This is the last scene: there is none after it to be joined with.');
     const { fps } = draft.production;
-    const at = resolvedOf(target as Scene, fps).length;
+    const { length: at, lines } = resolvedOf(target as Scene, fps);
+    const ended = Math.max(0, ...[...lines.values()].map(({ end }) => end));
     const more = JSON.parse(JSON.stringify(next[1])) as Scene;
     const here: Pin = { to: 'scene', edge: 'start', offset: at };
 
@@ -257,7 +275,7 @@ export const joinScenes =
       target.layers[id] = { ...layer, order: orderAtEnd(Object.fromEntries(childrenOf(target as Scene, layer.parent))) } as Layer;
     }
     let order = Object.values(target.lines).length ? (inOrder(target.lines).at(-1)?.[1].order ?? null) : null;
-    const gap = target.tail + more.lead;
+    const gap = (target.length === undefined ? target.tail : Math.max(0, at - ended)) + more.lead;
     inOrder(more.lines).forEach(([id, line], index) => {
       order = orderBetween(order, null);
       const first = index === 0 && line.pin.to === 'previous' && Object.keys(target.lines).length > 0;
@@ -270,6 +288,8 @@ export const joinScenes =
       if (copy.kind === 'look' && copy.target.to === 'layer') copy.target = { to: 'layer', layer: layerOf(copy.target.layer) };
       target.cues[id] = copy;
     }
+    if (more.markers) target.markers = { ...target.markers, ...more.markers };
+    delete target.length;
     target.tail = more.tail;
     for (const [role, character] of Object.entries(more.recast)) target.recast[role] ??= character;
     const backdrops = JSON.stringify(next[1].backdrop) === JSON.stringify(target.backdrop);
