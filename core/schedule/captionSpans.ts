@@ -16,6 +16,38 @@ function spreadWords(text: string, { start, end }: ScheduledLine): { text: strin
   });
 }
 
+interface LineSpan {
+  readonly start: number;
+  /** When its last word has been said; it is shown for longer. */
+  readonly said: number;
+  readonly end: number;
+  readonly rows: string[];
+}
+
+const known = new WeakMap<object, { readonly key: string; readonly words: ScheduledLine['words']; readonly spans: LineSpan[] }>();
+
+/** Captions of one line, of its words or another text; kept as long as it is said the same at the same time. */
+function spansOf(line: ScheduledLine, text: string | undefined, limit: number, name: string): LineSpan[] {
+  const key = `${line.start} ${line.end} ${limit} ${name} ${text}`;
+  const before = known.get(line.line);
+  if (before?.key === key && sameWords(before.words, line.words)) return before.spans;
+  const spans = captionWords(text === undefined ? line.words : spreadWords(text, line), limit - name.length).map(({ words, rows }, index): LineSpan => {
+    const start = (words[0] as { start: number }).start;
+    const said = (words.at(-1) as { end: number }).end;
+    const letters = rows.join(' ').length;
+    const end = Math.min(
+      start + CAPTION_RULES.mostTicks,
+      Math.max(said + toTicks(0.3), start + CAPTION_RULES.leastTicks, start + toTicks(letters / CAPTION_RULES.charactersPerSecond)),
+    );
+    return { start, said, end, rows: index === 0 && name ? [name + rows[0], ...rows.slice(1)] : rows };
+  });
+  known.set(line.line, { key, words: line.words, spans });
+  return spans;
+}
+
+const sameWords = (a: ScheduledLine['words'], b: ScheduledLine['words']): boolean =>
+  a === b || (a.length === b.length && a.every((word, index) => word.text === b[index]?.text && word.start === b[index]?.start && word.end === b[index]?.end));
+
 /** A scene's captions in order: those set by hand, and between them the words as they are said or another track's. */
 export function captionSpans(document: Document, scene: Scene, resolved: Resolved, lines: readonly ScheduledLine[], fps: FrameRate): CaptionSpan[] {
   const limit = lineLimit(document.production.frame);
@@ -32,17 +64,8 @@ export function captionSpans(document: Document, scene: Scene, resolved: Resolve
       const role = line.line.role ? document.production.roles[line.line.role] : undefined;
       const colour = document.production.captionColours && role ? { colour: role.colour } : {};
       const name = line.line.offStage && role ? `${role.name}: ` : '';
-      captionWords(track ? spreadWords(track.lines[line.id] ?? '', line) : line.words, limit - name.length).forEach(({ words, rows }, index) => {
-        const start = (words[0] as { start: number }).start;
-        const said = (words.at(-1) as { end: number }).end;
-        const letters = rows.join(' ').length;
-        const end = Math.min(
-          start + CAPTION_RULES.mostTicks,
-          Math.max(said + toTicks(0.3), start + CAPTION_RULES.leastTicks, start + toTicks(letters / CAPTION_RULES.charactersPerSecond)),
-        );
-        if (!byHand.some((b) => b.start < said && b.end > start))
-          out.push({ start, end, rows: index === 0 && name ? [name + rows[0], ...rows.slice(1)] : rows, line: line.id, ...colour });
-      });
+      for (const span of spansOf(line, track ? (track.lines[line.id] ?? '') : undefined, limit, name))
+        if (!byHand.some((b) => b.start < span.said && b.end > span.start)) out.push({ start: span.start, end: span.end, rows: span.rows, line: line.id, ...colour });
     }
   const shown = out.filter(({ start }) => start < resolved.length).sort((a, b) => a.start - b.start);
   const room = CAPTION_RULES.betweenFrames * ticksPerFrame(fps);

@@ -47,8 +47,16 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
   lines.forEach(([, line], index) => {
     for (const word of Object.keys(line.words)) wordLine.set(word, index);
   });
-  const hung = [...pinsOf(scene)].filter(({ kind }) => kind !== 'line');
-  const cueIndex = new Map(hung.flatMap(({ kind, id }, index) => (kind === 'cue' ? [[id, index] as const] : [])));
+  const all = [...pinsOf(scene)];
+  const waitedFor = new Set<string>();
+  for (const { start, end } of all) {
+    if (start.to === 'cue') waitedFor.add(start.cue);
+    if (end && isPin(end) && end.to === 'cue') waitedFor.add(end.cue);
+  }
+  // What nobody waits for is no part of the order in which things are found: it is read at the end, once each.
+  const hung = all.filter(({ kind, id }) => kind === 'cue' && waitedFor.has(id));
+  const leaves = all.filter(({ kind, id }) => kind !== 'line' && !(kind === 'cue' && waitedFor.has(id)));
+  const cueIndex = new Map(hung.map(({ id }, index) => [id, index] as const));
 
   // Nodes: line starts, chain ends (latest end of the lines up to there), starts and ends of what hangs, the scene's end.
   const count = lines.length;
@@ -185,13 +193,18 @@ export function resolveScene(scene: Scene, timing: (lineId: string, line: Line) 
   const spans = new Map<string, Times>();
   const keys = new Map<string, number>();
   const markers = new Map<string, number>();
-  hung.forEach(({ kind, id }, index) => {
-    const times = { start: value[hungStartAt + index] as number, end: value[hungEndAt + index] as number };
-    if (kind === 'cue') cues.set(id, times);
-    else if (kind === 'span') spans.set(id, times);
-    else if (kind === 'marker') markers.set(id, times.start);
-    else keys.set(id, times.start);
-  });
+  hung.forEach(({ id }, index) => cues.set(id, { start: value[hungStartAt + index] as number, end: value[hungEndAt + index] as number }));
+  for (const one of leaves) {
+    const { kind, id, end } = one;
+    const who = (): string => nameOfHung(scene, one);
+    const start = Math.max(0, follow(one.start, undefined, who).read());
+    if (kind === 'key') keys.set(id, start);
+    else if (kind === 'marker') markers.set(id, start);
+    else {
+      const until = end && isPin(end) ? Math.max(start, follow(end, undefined, who).read()) : start + (end?.ticks ?? 0);
+      (kind === 'cue' ? cues : spans).set(id, { start, end: until });
+    }
+  }
   return { length: value[sceneEnd] as number, lines: lineTimes, words, cues, spans, keys, markers, order: lines.map(([id]) => id) };
 }
 

@@ -1,5 +1,5 @@
 import { Check, X } from 'lucide-react';
-import { memo, type RefObject } from 'react';
+import { memo, type RefObject, useRef } from 'react';
 import { type Cue, isPin, type Pin } from '#core/document/schema';
 import { rippleCues, slipSounds } from '#core/edit/commands/bars';
 import { deleteCues, moveCues, rehangCue, stretchCue } from '#core/edit/commands/cues';
@@ -11,6 +11,7 @@ import { chooseCue, chosenCues, useView, view } from '../state/view.ts';
 import { ribbonPath, type SpeakerTone } from '../ui/speakers.ts';
 import { type DragAt, type DragOptions, useDrag } from '../ui/useDrag.ts';
 import type { PlacedScene } from './film.ts';
+import { fitted } from './fitted.ts';
 import { LANE_HEIGHT, type Lane, px } from './lanes.ts';
 import { snapTime } from './snapTime.ts';
 
@@ -56,22 +57,59 @@ const alike = (a: CueBarProps, b: CueBarProps): boolean =>
   a.lane.locked === b.lane.locked &&
   a.lane.hidden === b.lane.hidden;
 
-/** One cue on its lane: moved, hung from another word, stretched, chosen alone or with others. */
+/** Pixels of a bar on its lane. */
+const HEIGHT = LANE_HEIGHT - 6;
+const TOP = 3;
+const least = (bar: Bar, zoom: number): number => Math.max(10, px(bar.end - bar.start, zoom));
+
+/**
+ * A bar as it is drawn, with the ring that it hangs by: a part of its lane's one drawing, since a thousand small drawings take
+ * the browser longer to lay over each other than everything else that a drag does.
+ */
+export const BarShape = memo(function BarShape({ bar, lane, zoom, tone }: CueBarProps) {
+  const selected = useView((state) => chosenCues(state).includes(bar.id));
+  const { cue } = bar;
+  const left = px(bar.start, zoom);
+  const middle = TOP + HEIGHT / 2;
+  const ends = isPin(cue.end) && cue.end.to !== 'scene';
+  return (
+    <>
+      <path
+        d={ribbonPath(left + 0.5, TOP + 0.5, least(bar, zoom) - 1, HEIGHT - 1, lane.layer ? tone.cut : 'square')}
+        fill={lane.hidden ? 'none' : cue.proposed ? '#f8fcfb' : lane.layer ? tone.tint : '#dfe9e7'}
+        strokeDasharray={cue.proposed ? '4 3' : undefined}
+        stroke={selected ? '#0f2b30' : cue.proposed ? tone.fine : lane.layer ? tone.mid : '#6f8586'}
+        strokeWidth={selected ? 2 : cue.proposed ? 1.4 : 1}
+      />
+      {isHung(cue) ? (
+        <circle cx={left} cy={middle} r="3.6" fill="#fff" stroke={tone.fine} strokeWidth="1.7" />
+      ) : (
+        <path d={`M${left} ${middle - 3.6}a3.6 3.6 0 1 0 0 7.2`} fill="none" stroke={tone.fine} strokeWidth="1.7" />
+      )}
+      {ends && <circle cx={left + least(bar, zoom) - 3} cy={middle} r="2" fill={tone.fine} />}
+    </>
+  );
+}, alike);
+
+const isHung = (cue: Cue): boolean => cue.start.to === 'word' || cue.start.to === 'line' || cue.start.to === 'cue';
+
+/** One cue on its lane: moved, hung from another word, stretched, chosen alone or with others. Its shape is drawn by `BarShape`. */
 export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room, around }: CueBarProps) {
   const selected = useView((state) => chosenCues(state).includes(bar.id));
   const { cue } = bar;
   const left = px(bar.start, zoom);
-  const width = Math.max(10, px(bar.end - bar.start, zoom));
-  const hung = cue.start.to === 'word' || cue.start.to === 'line' || cue.start.to === 'cue';
+  const width = least(bar, zoom);
+  const hung = isHung(cue);
   const locked = lane.locked;
   const stretchable = lane.kind !== 'camera';
-  const height = LANE_HEIGHT - 6;
 
+  /** The scene when a drag began: what is dragged is not drawn to where it was a moment ago. */
+  const from = useRef(around.current.scene);
   const recipe = (how: Grip, base: Bar, { dx, alt, shift, ctrl }: DragAt) => {
     const delta = Math.round((dx / zoom) * TICKS_PER_SECOND);
     const reach = alt ? 0 : (REACH / zoom) * TICKS_PER_SECOND;
     const { tick } = useView.getState();
-    const { scene } = around.current;
+    const scene = from.current;
     // With Ctrl the bar stays and what is heard in it moves; with Shift all that comes after it on its lane goes along.
     if (how === 'move' && ctrl && cue.kind === 'sound') return slipSounds(scene.id, chosenCues(useView.getState()), -delta);
     if (how === 'move') {
@@ -97,6 +135,7 @@ export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room,
       // One of several that is pressed moves them all; a click without a drag leaves it alone.
       if (chosen !== 'alone' || !chosenCues(useView.getState()).includes(bar.id)) chooseCue(bar.id, around.current.order, chosen);
       (event.currentTarget as HTMLElement).focus();
+      from.current = around.current.scene;
       return locked || chosen !== 'alone' ? undefined : bar;
     },
     move: (base, at) => preview(recipe(how, base, at)),
@@ -132,13 +171,13 @@ export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room,
   const stretched = useDrag<Bar>(grip('stretch'));
 
   return (
-    <div className="absolute top-[3px] left-0" style={{ transform: `translateX(${left}px)`, width, height }} data-cue={bar.id} data-cue-kind={cue.kind}>
+    <div className="absolute" style={{ left, top: TOP, width, height: HEIGHT }} data-cue={bar.id} data-cue-kind={cue.kind}>
       <button
         type="button"
         title={cue.note}
         aria-label={`${cue.proposed ? 'Proposed, ' : ''}${lane.label}: ${label}, starts ${formatMoment(bar.start)}, ${formatLength(bar.end - bar.start)}`}
         aria-pressed={selected}
-        className={`absolute inset-0 ${locked ? 'cursor-not-allowed' : 'cursor-grab'} overflow-visible text-left`}
+        className={`absolute inset-0 ${locked ? 'cursor-not-allowed' : 'cursor-grab'} text-left`}
         {...moved}
         onKeyDown={(event) => {
           moved.onKeyDown(event);
@@ -164,20 +203,8 @@ export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room,
           }
         }}
       >
-        <svg width={width} height={height} className="absolute inset-0 overflow-visible" aria-hidden="true">
-          <path
-            d={ribbonPath(0.5, 0.5, width - 1, height - 1, lane.layer ? tone.cut : 'square')}
-            fill={lane.hidden ? 'none' : cue.proposed ? '#f8fcfb' : lane.layer ? tone.tint : '#dfe9e7'}
-            strokeDasharray={cue.proposed ? '4 3' : undefined}
-            stroke={selected ? '#0f2b30' : cue.proposed ? tone.fine : lane.layer ? tone.mid : '#6f8586'}
-            strokeWidth={selected ? 2 : cue.proposed ? 1.4 : 1}
-          />
-        </svg>
-        <span
-          className="pointer-events-none absolute top-0 truncate text-[11.5px] leading-[18px] text-ink"
-          style={{ left: hung ? 10 : 6, maxWidth: Math.max(width - 14, Math.min(room - 16, 220)) }}
-        >
-          {label}
+        <span className="pointer-events-none absolute top-0 text-[11.5px] leading-[18px] whitespace-nowrap text-ink" style={{ left: hung ? 10 : 6 }}>
+          {fitted(label, Math.max(width - 14, Math.min(room - 16, 220)))}
         </span>
       </button>
       <button
@@ -187,15 +214,7 @@ export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room,
         title={hung ? `${formatOffset(cue.start.offset)} from its word. Drag to another word; with Alt to a place on the clock.` : 'Placed by hand. Drag to a word.'}
         className={`absolute -left-[12px] -top-[3px] size-6 ${locked ? 'cursor-not-allowed' : 'cursor-ew-resize'}`}
         {...hanged}
-      >
-        <svg width="24" height="24" aria-hidden="true">
-          {hung ? (
-            <circle cx="12" cy="12" r="3.6" fill="#fff" stroke={tone.fine} strokeWidth="1.7" />
-          ) : (
-            <path d="M12 8.4a3.6 3.6 0 1 0 0 7.2" fill="none" stroke={tone.fine} strokeWidth="1.7" />
-          )}
-        </svg>
-      </button>
+      />
       {stretchable && !locked && (
         <button type="button" tabIndex={-1} aria-label={`Stretch ${label}`} className="absolute top-0 -right-1 h-full w-2.5 cursor-col-resize" {...stretched} />
       )}
@@ -223,7 +242,6 @@ export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room,
           </button>
         </span>
       )}
-      {isPin(cue.end) && cue.end.to !== 'scene' && <span className="pointer-events-none absolute right-1 top-[7px] size-1 rounded-full" style={{ background: tone.fine }} />}
     </div>
   );
 }, alike);

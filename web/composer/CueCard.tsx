@@ -27,7 +27,9 @@ export function CuePart({ id, cue, scene }: { id: string; cue: Cue; scene: Place
   const times = scene.resolved.cues.get(id);
   const section = useRef<HTMLElement>(null);
   useEffect(() => {
-    section.current?.scrollIntoView({ block: 'nearest' });
+    // Once it is laid out: asked for before, the whole page would be laid out in the middle of a press.
+    const later = setTimeout(() => section.current?.scrollIntoView({ block: 'nearest' }), 60);
+    return () => clearTimeout(later);
   }, []);
   if (!times) return null;
   const home = cue.start.to === 'word' ? scene.resolved.words.get(cue.start.word)?.line : undefined;

@@ -4,14 +4,14 @@ import { changeLayer } from '#core/edit/commands/layers';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
-import { run, useOpenDocument, useProduction } from '../state/production.ts';
+import { run, useProduction, useStanding } from '../state/production.ts';
 import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
 import { useFileDrop } from '../ui/useFileDrop.ts';
 import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
-import { type Bar, CueBar } from './CueBar.tsx';
-import { type PlacedScene, roleOfLayer, sameSet } from './film.ts';
+import { type Bar, BarShape, CueBar } from './CueBar.tsx';
+import { type PlacedScene, roleOfLayer, sameSet, sameVoices, unlessScene } from './film.ts';
 import { KeyLane, ValueNow } from './KeyLane.tsx';
 import { KindIcon } from './KindIcon.tsx';
 import { cueLabel, LANE_HEIGHT, type Lane, laneFold, px } from './lanes.ts';
@@ -39,6 +39,7 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
     if (layer?.kind !== 'character' || !state.document) return undefined;
     return roleOfLayer(state.document, scene.id, lane.layer as string);
   });
+  const manner = useProduction((state) => (roleId === undefined ? undefined : state.document?.production.roles[roleId]?.mouth));
   const { drop, over } = useFileDrop<HTMLDivElement>('group', (files) => roleId && void importForSpeaker(scene.id, roleId, files), {
     several: true,
     enabled: roleId !== undefined,
@@ -73,7 +74,7 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
         {lane.kind === 'voice' && (
           <>
             <VoiceLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />
-            <MouthLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />
+            <MouthLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} manner={manner} />
           </>
         )}
         {lane.kind === 'closed' && <ClosedLane scene={scene} layer={lane.layer as string} zoom={zoom} visible={visible} tone={tone} />}
@@ -257,7 +258,7 @@ function KeyDots({ scene, layer, zoom, tone }: { scene: PlacedScene; layer: stri
 
 /** All that a closed speaker does, in one lane. */
 function ClosedLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
-  const document_ = useOpenDocument();
+  const document_ = useStanding();
   const lines = scene.lines.filter((line) => line.layer === layer && px(line.end, zoom) > visible.from && px(line.start, zoom) < visible.to);
   const cues = useMemo(
     () =>
@@ -300,7 +301,19 @@ const WAVE_MIDDLE = 7.5;
 const LIPS = { top: 15, height: 8.5 } as const;
 
 /** Waveform of each line's take, with its words' level, in the speaker's colour. */
-function VoiceLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
+const VoiceLane = memo(function VoiceLane({
+  scene,
+  layer,
+  zoom,
+  visible,
+  tone,
+}: {
+  scene: PlacedScene;
+  layer: string;
+  zoom: number;
+  visible: Props['visible'];
+  tone: SpeakerTone;
+}) {
   const lines = scene.lines.filter((line) => line.layer === layer && line.line.kind === 'line' && px(line.end, zoom) > visible.from && px(line.start, zoom) < visible.to);
   return (
     <>
@@ -333,10 +346,29 @@ function VoiceLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
       })}
     </>
   );
-}
+}, unlessScene(sameVoices));
 
 /** Small drawings of the lips; spans under 13 px merge into a strip of openness. */
-function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
+interface MouthProps {
+  readonly scene: PlacedScene;
+  readonly layer: string;
+  readonly zoom: number;
+  readonly visible: Props['visible'];
+  readonly tone: SpeakerTone;
+  /** How the speaker's mouth speaks. */
+  readonly manner: unknown;
+}
+
+const mouthCues = ({ scene, layer }: MouthProps): readonly Bar[] => barsOf(scene).get(laneOf('mouth', layer)) ?? NO_BARS;
+
+/** Mouths follow voices and what is set by hand: anything else that hangs on the lanes leaves them as they are. */
+const sameMouths = (a: MouthProps, b: MouthProps): boolean => {
+  if (!unlessScene<MouthProps>(sameVoices)(a, b)) return false;
+  const [before, now] = [mouthCues(a), mouthCues(b)];
+  return before.length === now.length && before.every(({ cue }, index) => cue === now[index]?.cue);
+};
+
+const MouthLane = memo(function MouthLane({ scene, layer, zoom, visible, tone }: MouthProps) {
   const chosen = useView((state) => state.shape);
   const acting = scene.layers.get(layer)?.acting;
   const shapes = useMemo(() => {
@@ -405,10 +437,17 @@ function MouthLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; 
       })}
     </svg>
   );
-}
+}, sameMouths);
+
+const sameCaptions = (a: PlacedScene, b: PlacedScene): boolean =>
+  a.captions.length === b.captions.length &&
+  a.captions.every((span, index) => {
+    const other = b.captions[index] as typeof span;
+    return span.start === other.start && span.end === other.end && span.cue === other.cue && span.rows.join() === other.rows.join();
+  });
 
 /** Captions that come from the words by themselves. */
-function AutoCaptions({ scene, zoom, visible }: { scene: PlacedScene; zoom: number; visible: Props['visible'] }) {
+const AutoCaptions = memo(function AutoCaptions({ scene, zoom, visible }: { scene: PlacedScene; zoom: number; visible: Props['visible'] }) {
   return (
     <>
       {scene.captions
@@ -430,7 +469,7 @@ function AutoCaptions({ scene, zoom, visible }: { scene: PlacedScene; zoom: numb
         ))}
     </>
   );
-}
+}, unlessScene(sameCaptions));
 
 const NO_BARS: readonly Bar[] = [];
 const laneOf = (kind: string, layer: string | undefined): string => `${kind} ${layer ?? ''}`;
@@ -457,17 +496,29 @@ const cameraBars = (scene: PlacedScene): readonly Bar[] => scene.shots.map(({ id
 
 function CueBars({ scene, lane, zoom, visible, tone }: { scene: PlacedScene; lane: Lane; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
   const bars = lane.kind === 'camera' ? cameraBars(scene) : (barsOf(scene).get(laneOf(lane.kind, lane.layer)) ?? NO_BARS);
-  const document_ = useOpenDocument();
+  const document_ = useStanding();
   const around = useRef({ scene, order: [] as readonly string[] });
   around.current = { scene, order: useMemo(() => bars.map(({ id }) => id), [bars]) };
+  const shown = bars.flatMap((bar, index) => {
+    if (px(bar.end, zoom) < visible.from - 20 || px(bar.start, zoom) > visible.to + 20) return [];
+    const room = px((bars[index + 1]?.start ?? Number.POSITIVE_INFINITY) - bar.start, zoom);
+    return [{ key: bar.id, bar, label: cueLabel(document_, scene, bar.cue), lane, zoom, tone, room, around }];
+  });
+  // Bars stay in the page's order of before while one is dragged: only what is done puts them anew.
+  const settled = useProduction((state) => state.preview === undefined);
+  const places = useRef(new Map<string, number>());
+  if (settled) places.current = new Map(bars.map(({ id }, index) => [id, index]));
+  else shown.sort((a, b) => (places.current.get(a.key) ?? bars.length) - (places.current.get(b.key) ?? bars.length));
   return (
     <>
-      {bars.map((bar, index) => {
-        const next = bars[index + 1]?.start ?? Number.POSITIVE_INFINITY;
-        return px(bar.end, zoom) < visible.from - 20 || px(bar.start, zoom) > visible.to + 20 ? null : (
-          <CueBar key={bar.id} bar={bar} label={cueLabel(document_, scene, bar.cue)} lane={lane} zoom={zoom} tone={tone} room={px(next - bar.start, zoom)} around={around} />
-        );
-      })}
+      <svg width={Math.max(1, visible.to + 20)} height={LANE_HEIGHT} className="pointer-events-none absolute top-0 left-0 overflow-visible" aria-hidden="true">
+        {shown.map(({ key, ...one }) => (
+          <BarShape key={key} {...one} />
+        ))}
+      </svg>
+      {shown.map(({ key, ...one }) => (
+        <CueBar key={key} {...one} />
+      ))}
     </>
   );
 }

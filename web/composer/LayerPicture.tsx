@@ -4,7 +4,7 @@ import type { Backdrop, Character, Layer } from '#core/document/schema';
 import { toneOf } from '#core/document/tones';
 import { dressed } from '#core/figure/outfits';
 import { stage } from '../stage/client.ts';
-import { useOpenDocument } from '../state/production.ts';
+import { useStanding } from '../state/production.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 
 /** Pictures that were painted for an object: as long as it is the same, so is its picture. */
@@ -49,7 +49,7 @@ export function Head({
 
 /** What a layer looks like, small: the head of people, letters for words, the thing itself of things. */
 export function LayerPicture({ layer, colour, size }: { layer: Layer; colour: number | undefined; size: { width: number; height: number } }) {
-  const document = useOpenDocument();
+  const document = useStanding();
   const sign = 'flex shrink-0 items-center justify-center rounded-[4px] bg-well text-ink-2';
   if (layer.kind === 'character') {
     const character = document.characters[layer.character];

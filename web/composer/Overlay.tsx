@@ -2,7 +2,7 @@ import { type PointerEvent as ReactPointerEvent, useEffect, useMemo, useRef, use
 import { changeLayer, outermost } from '#core/edit/commands/layers';
 import { frameSize } from '#core/stage/frame';
 import { seenAt, useBoxes } from '../stage/boxes.ts';
-import { run, useOpenDocument } from '../state/production.ts';
+import { run, useStanding } from '../state/production.ts';
 import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
 import { type DragAt, useDrag } from '../ui/useDrag.ts';
 import { layerColour, type PlacedScene } from './film.ts';
@@ -31,7 +31,7 @@ interface Band {
 
 /** What is taken hold of on the stage: things by their own silhouettes, pins to size and turn them, lines that they snap to. */
 export function Overlay({ scene, size }: { scene: PlacedScene; size: { width: number; height: number } }) {
-  const document = useOpenDocument();
+  const document = useStanding();
   const tick = useView((state) => state.tick);
   const selected = useView((state) => state.layer);
   const layers = useView((state) => state.layers);

@@ -1,22 +1,25 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { overlapsOf } from '#core/schedule/lines';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { useProduction } from '../state/production.ts';
 import { useView } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
-import { colourOf } from './film.ts';
+import { colourOf, type PlacedScene, sameLines, unlessScene } from './film.ts';
 import { Gap } from './Gap.tsx';
 import { cueCalled } from './LineBegins.tsx';
 import { LinePiece } from './LinePiece.tsx';
-import { Markers } from './Markers.tsx';
 import { Ruler } from './Ruler.tsx';
 import { along, RIBBON, type RibbonProps } from './ribbonRows.ts';
 
 /** Where two lines overlap, a hatch in both colours runs along their upper edge: the words of both stay to be read. */
 const OVERLAP_BAND = 7;
 
+/** Whether the same is said at the same time, and waits for the same. */
+const sameTurns = (a: PlacedScene, b: PlacedScene): boolean =>
+  sameLines(a, b) && a.length === b.length && a.lines.every(({ line: { pin } }) => pin.to !== 'cue' || a.scene.cues[pin.cue] === b.scene.cues[pin.cue]);
+
 /** Ruler, the chain of turns, gaps in seconds and overlaps: the spine between picture and lanes. */
-export function Ribbon({ scene, zoom, width, visible }: RibbonProps) {
+export const Ribbon = memo(function Ribbon({ scene, zoom, width, visible }: RibbonProps) {
   const document_ = useProduction((state) => state.document);
   const selected = useView((state) => state.line);
   const shown = useMemo(() => scene.lines.filter((line) => along(line.end, zoom) >= visible.from - 60 && along(line.start, zoom) <= visible.to + 60), [scene, zoom, visible]);
@@ -25,7 +28,6 @@ export function Ribbon({ scene, zoom, width, visible }: RibbonProps) {
   return (
     <div className="relative h-full" style={{ width }}>
       <Ruler scene={scene} zoom={zoom} width={width} visible={visible} />
-      <Markers scene={scene} zoom={zoom} />
       <svg width={width} height={RIBBON.height} className="absolute left-0" style={{ top: RIBBON.ruler }} aria-hidden="true">
         <defs>
           {overlaps.map(({ a, b }) => (
@@ -90,4 +92,4 @@ export function Ribbon({ scene, zoom, width, visible }: RibbonProps) {
       {shown.map((line) => (line.gap !== undefined && line.gap > 0 && along(line.gap, zoom) > 8 ? <Gap key={line.id} line={line} scene={scene} zoom={zoom} /> : null))}
     </div>
   );
-}
+}, unlessScene(sameTurns));

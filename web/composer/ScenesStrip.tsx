@@ -30,8 +30,7 @@ const TRANSITION_TICKS = toTicks(0.6);
 /** All scenes of the film in a row, each moving while it is pointed at, with how one leads to the next. */
 export function ScenesStrip() {
   const open = useView((state) => state.strip);
-  const film = useFilm();
-  return open && film ? <Strip /> : null;
+  return open ? <Strip /> : null;
 }
 
 function Strip() {

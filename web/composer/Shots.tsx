@@ -7,7 +7,7 @@ import { orderAtEnd } from '#core/time/order';
 import { ceilToFrame } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { stage } from '../stage/client.ts';
-import { run, useOpenDocument, useProduction } from '../state/production.ts';
+import { run, useProduction, useStanding } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { Tip } from '../ui/parts.tsx';
@@ -84,7 +84,7 @@ const SHOT_WIDTH = 108;
 
 function Shot({ scene, shot, active, label }: { scene: PlacedScene; shot: PlacedScene['shots'][number]; active: boolean; label: string }) {
   const [bitmap, setBitmap] = useState<ImageBitmap>();
-  const document_ = useOpenDocument();
+  const document_ = useStanding();
   const { width, height } = frameSize(document_.production.frame);
   const h = Math.min(110, Math.round((SHOT_WIDTH * height) / width));
   useEffect(() => {

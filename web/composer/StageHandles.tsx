@@ -1,7 +1,7 @@
 import type { Layer } from '#core/document/schema';
 import { standsOn } from '#core/stage/arrival';
 import type { LayerBox } from '#core/stage/boxes';
-import { useOpenDocument } from '../state/production.ts';
+import { useStanding } from '../state/production.ts';
 import { useView } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { useDrag } from '../ui/useDrag.ts';
@@ -29,7 +29,7 @@ interface Props {
 
 /** What the chosen are held by: tape or thread of each, one rod and one turning pin for all. */
 export function Handles({ ids, scene, boxes, screen, drag }: Props) {
-  const document = useOpenDocument();
+  const document = useStanding();
   const recording = useView((state) => state.recording);
   const curve = useView((state) => state.curve);
   const all = ids.flatMap((id) => {

@@ -14,7 +14,7 @@ import { stageMatrix } from '#core/stage/place';
 import { overlapOf } from '#core/stage/snapping';
 import { ticksPerFrame } from '#core/time/ticks';
 import { newKey } from '../ids.ts';
-import { preview, run, useOpenDocument } from '../state/production.ts';
+import { preview, run, useStanding } from '../state/production.ts';
 import { chooseKey, useView } from '../state/view.ts';
 import { toneOf } from '../ui/speakers.ts';
 import { type DragAt, useDrag } from '../ui/useDrag.ts';
@@ -150,7 +150,7 @@ const MOST_DOTS = 360;
 
 /** The way that keys take a layer: a dot a frame, a pin at each key, which can be dragged. */
 export function PlacePath({ id, scene, boxes, screen }: { id: string; scene: PlacedScene; boxes: readonly LayerBox[]; screen: Screen }) {
-  const document = useOpenDocument();
+  const document = useStanding();
   const chosen = useView((state) => state.keys);
   const staged = scene.layers.get(id);
   const box = boxes.find((one) => one.id === id);
@@ -255,7 +255,7 @@ const STANDS_IN = 0.45;
 
 /** Two who stand in each other are said, with the way out. */
 export function OverlapNote({ chosen, scene, boxes, screen }: { chosen: string | undefined; scene: PlacedScene; boxes: readonly LayerBox[]; screen: Screen }) {
-  const document = useOpenDocument();
+  const document = useStanding();
   const tick = useView((state) => state.tick);
   const recording = useView((state) => state.recording);
   const layer = chosen === undefined ? undefined : scene.scene.layers[chosen];

@@ -1,5 +1,5 @@
 import { Link2, Link2Off, Pause, Play, Plus, SkipBack, SkipForward } from 'lucide-react';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { insertLine } from '#core/edit/commands/lines';
 import { addSpeaker, bringSpeaker, placesFor, voiceFor } from '#core/edit/create';
@@ -10,7 +10,7 @@ import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { useHint } from '../state/boundKeys.ts';
-import { run, useOpenDocument, type useProduction } from '../state/production.ts';
+import { run, type useProduction, useStanding } from '../state/production.ts';
 import { choose, chosenLayers, useView, view } from '../state/view.ts';
 import { IconButton, Tip } from '../ui/parts.tsx';
 import { ribbonPath } from '../ui/speakers.ts';
@@ -19,6 +19,7 @@ import { CurveLane } from './CurveLane.tsx';
 import type { PlacedScene } from './film.ts';
 import { LaneRow } from './Lanes.tsx';
 import { LANE_HEIGHT, type Lane, lanesOf } from './lanes.ts';
+import { Markers } from './Markers.tsx';
 import { ProposalStrip } from './Proposals.tsx';
 import { Ribbon } from './Ribbon.tsx';
 import { RIBBON } from './ribbonRows.ts';
@@ -31,7 +32,7 @@ const WHEEL = 0.0022;
 
 /** Ribbon, threads and lanes under one playhead. */
 export function Timeline({ scene }: { scene: PlacedScene }) {
-  const document_ = useOpenDocument();
+  const document_ = useStanding();
   const zoom = useView((state) => state.zoom);
   const left = useView((state) => state.left);
   const folds = useView((state) => state.folds);
@@ -105,10 +106,11 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
         <div className="relative flex min-h-full shrink-0 flex-col" style={{ width: left + width }}>
           <div className="sticky top-0 z-30 flex shrink-0 border-b border-line bg-paper" style={{ height: RIBBON.total }}>
             <div className="sticky left-0 z-40 shrink-0 border-r border-line bg-paper" style={{ width: left, height: RIBBON.total }}>
-              <RibbonHead scene={scene} />
+              <RibbonHead length={scene.length} />
             </div>
             <div className="relative" style={{ width }}>
               <Ribbon scene={scene} zoom={zoom} width={width} visible={visible} />
+              <Markers scene={scene} zoom={zoom} />
               <FirstLine scene={scene} zoom={zoom} />
             </div>
           </div>
@@ -184,7 +186,7 @@ const Grid = ({ width, zoom, left }: { width: number; zoom: number; left: number
 
 /** Thin threads from the chosen line's words to the cues that hang from them. */
 function Threads({ scene, zoom, left, lanes, line, width }: { scene: PlacedScene; zoom: number; left: number; lanes: readonly string[]; line: string; width: number }) {
-  const document_ = useOpenDocument();
+  const document_ = useStanding();
   const sway = useView((state) => state.sway);
   const entry = scene.lines.find(({ id }) => id === line);
   if (!entry) return null;
@@ -248,7 +250,7 @@ function Playhead({ zoom, left }: { zoom: number; left: number }) {
   );
 }
 
-function RibbonHead({ scene }: { scene: PlacedScene }) {
+const RibbonHead = memo(function RibbonHead({ length }: { length: number }) {
   const playing = useView((state) => state.playing);
   const linked = useView((state) => state.linked);
   const recording = useView((state) => state.recording);
@@ -267,7 +269,7 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
     <div className="flex h-full flex-col justify-between px-3 py-1.5">
       <div className="flex items-baseline gap-3">
         <span ref={time} className="text-[17px] leading-6 font-[680]" data-time />
-        <span className="text-[12px] text-ink-2">of {formatMoment(scene.length, 1)}</span>
+        <span className="text-[12px] text-ink-2">of {formatMoment(length, 1)}</span>
       </div>
       <div className="flex items-center gap-0.5">
         <IconButton
@@ -315,11 +317,11 @@ function RibbonHead({ scene }: { scene: PlacedScene }) {
       </div>
     </div>
   );
-}
+});
 
 /** Where the next line is written: a dashed length after the last. */
 function FirstLine({ scene, zoom }: { scene: PlacedScene; zoom: number }) {
-  const document_ = useOpenDocument();
+  const document_ = useStanding();
   const last = scene.lines.at(-1);
   const end = Math.max(0, ...scene.lines.map((line) => line.end));
   const left = last ? (end / TICKS_PER_SECOND) * zoom + 14 : 12;

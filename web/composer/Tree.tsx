@@ -11,7 +11,7 @@ import { SETS } from '#core/stage/sets/index';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { hintOf, useHint } from '../state/boundKeys.ts';
-import { preview, run, useOpenDocument } from '../state/production.ts';
+import { preview, run, useStanding } from '../state/production.ts';
 import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
 import { CutTag, Tip } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
@@ -30,7 +30,7 @@ const OPENS_AFTER = 500;
 
 /** Who and what is on the stage, front first: chosen, ordered, grouped, hidden, locked and named here. */
 export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
-  const document = useOpenDocument();
+  const document = useStanding();
   const folds = useView((state) => state.folds);
   const chosen = useView((state) => state.layer);
   const layers = useView((state) => state.layers);

@@ -67,6 +67,9 @@ export const sameLines = (a: PlacedScene, b: PlacedScene): boolean =>
       return line.id === other.id && line.line === other.line && line.start === other.start && line.end === other.end && line.gap === other.gap;
     }));
 
+/** Whether they are also heard the same: what was found in their recordings comes later than they do. */
+export const sameVoices = (a: PlacedScene, b: PlacedScene): boolean => sameLines(a, b) && a.lines.every(({ analysis }, index) => analysis === b.lines[index]?.analysis);
+
 /** Whether the same stands on the stage, and from when to when. */
 export const sameSet = (a: PlacedScene, b: PlacedScene): boolean =>
   a === b ||

@@ -28,7 +28,7 @@ import { GapsMenu } from '../script/GapsMenu.tsx';
 import { stage } from '../stage/client.ts';
 import { useAnalyses } from '../state/analyses.ts';
 import { useOpened } from '../state/opened.ts';
-import { run, useOpenDocument, useProduction } from '../state/production.ts';
+import { run, useProduction, useStanding } from '../state/production.ts';
 import { LEFT, useView, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Check, Choice, Slider } from '../ui/fields.tsx';
@@ -226,7 +226,7 @@ function LeftEdge() {
 const Status = memo(
   function Status({ scene }: { scene: PlacedScene }) {
     const style = useProduction((state) => state.document?.production.style ?? 'flat');
-    const document_ = useOpenDocument();
+    const document_ = useStanding();
     const zoom = useView((state) => state.zoom);
     const strip = useView((state) => state.strip);
     const scenes = inOrder(document_.scenes);

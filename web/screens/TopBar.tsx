@@ -1,6 +1,7 @@
 import { Check, CloudOff, LoaderCircle, Redo2, Undo2 } from 'lucide-react';
 import { type ReactNode, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { stacksOf } from '#core/edit/undo';
 import { labelOf, redo, stacks, undo, useProduction } from '../state/production.ts';
 import { view } from '../state/view.ts';
@@ -11,7 +12,9 @@ import { Versions } from '../versions/Versions.tsx';
 
 /** The bar of every screen of a production: only pages that work are shown. */
 export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' | 'export'; children?: ReactNode }) {
-  const { document, save, savedAt, trouble, conflicts, aside, windows, log } = useProduction();
+  const { document, save, savedAt, trouble, conflicts, aside, windows, log } = useProduction(
+    useShallow(({ document, save, savedAt, trouble, conflicts, aside, windows, log }) => ({ document, save, savedAt, trouble, conflicts, aside, windows, log })),
+  );
   // What can no longer be taken back is passed over: the log alone does not tell.
   const { undo: undos, redo: redos } = useMemo(() => (log ? stacks() : stacksOf([])), [log]);
   const navigate = useNavigate();

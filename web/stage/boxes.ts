@@ -14,7 +14,11 @@ const useStageBoxes = create<StageBoxes>(() => ({ scene: undefined, boxes: [] })
 
 /** Begins to hear where things lie. */
 export const hearBoxes = (): void => {
-  stage().onBoxes = (scene, boxes) => useStageBoxes.setState({ scene, boxes });
+  stage().onBoxes = (scene, boxes) => {
+    const now = useStageBoxes.getState();
+    // Most edits move nothing: who looks at boxes then hears nothing.
+    if (now.scene !== scene || JSON.stringify(now.boxes) !== JSON.stringify(boxes)) useStageBoxes.setState({ scene, boxes });
+  };
 };
 
 /** Cells across of the coarse picture that tells what the pointer is over. */

@@ -56,6 +56,35 @@ export function useOpenDocument(): Document {
   return document;
 }
 
+let standing: Document | undefined;
+/** Whether two documents differ at most in lines, cues and times: the same people, things and names in the same scenes. */
+const standAlike = (a: Document, b: Document): boolean => {
+  if (a === b) return true;
+  if (a.production !== b.production || a.characters !== b.characters) return false;
+  const ids = Object.keys(a.scenes);
+  return (
+    ids.length === Object.keys(b.scenes).length &&
+    ids.every((id) => {
+      const [one, other] = [a.scenes[id], b.scenes[id]];
+      return one === other || (one?.layers === other?.layers && one?.recast === other?.recast && one?.title === other?.title && one?.order === other?.order);
+    })
+  );
+};
+
+/**
+ * The document for whoever shows names, colours and what stands where: the same object as long as those are, while lines and
+ * cues are dragged. Its lines and cues may be older ones.
+ */
+export function useStanding(): Document {
+  const document = useProduction((state) => {
+    const now = state.preview ?? state.document;
+    if (now && !(standing && standAlike(standing, now))) standing = now;
+    return now && standing;
+  });
+  if (!document) throw new Error('No production is open.');
+  return document;
+}
+
 let session: Session | undefined;
 /** Fields in which something is typed that is no edit yet. */
 const typing = new Set<string>();
