@@ -1,4 +1,6 @@
+import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
 import { copyLayer } from '#core/edit/commands/layers';
@@ -7,6 +9,7 @@ import { createApp } from '#server/api/app';
 import { readyDb } from '#server/cli/database';
 import type { Db } from '#server/db/db';
 import { createProduction, findProduction, loadProduction, makeId } from '#server/productions';
+import { ROOT } from '#server/root';
 import { openBrowser } from '../../e2e/browser.ts';
 import { cleared } from '../cleared.ts';
 import { crowded } from './crowd.ts';
@@ -106,7 +109,13 @@ function withFour(demo: Document): Document {
 
 /** Stage frame times while the demo plays: evaluate, paint and a one-pixel read in the worker, canvas of 1280 x 720; then with still layers on it. */
 export async function benchComposer({ part }: { part?: string } = {}) {
-  const { db } = await readyDb();
+  const { db, url: database } = await readyDb();
+  // Posters are a worker's; one is there whether Kipzo runs beside this or not.
+  const worker = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/cli/main.ts'), 'worker', '--for', 'quick'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    env: { ...process.env, DATABASE_URL: database },
+  });
   const server = createApp({ db, silent: true }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const { port } = server.address() as { port: number };
@@ -134,6 +143,7 @@ export async function benchComposer({ part }: { part?: string } = {}) {
     const stillLayers = await crowds(browser, db, url, demo);
     return { ...spread(all), windows, fourPeople, stillLayers, ...editing };
   } finally {
+    worker.kill();
     await browser.close();
     server.closeAllConnections();
     server.close();

@@ -391,8 +391,8 @@ export const CueSchema = v.variant('kind', [
     thing: v.optional(text(40)),
   }),
   v.object({ kind: v.literal('look'), ...onLayer, target: TargetSchema }),
-  /** A walk without a gait walks or runs by its speed. */
-  v.object({ kind: v.literal('move'), ...onLayer, x: finite, y: finite, walk: v.boolean(), gait: v.optional(v.picklist(['walk', 'run'])), ease: EaseSchema }),
+  /** A walk without a gait walks or runs by its speed; what has no feet slides, rolls or jumps. */
+  v.object({ kind: v.literal('move'), ...onLayer, x: finite, y: finite, walk: v.boolean(), gait: v.optional(v.picklist(['walk', 'run', 'jump', 'roll'])), ease: EaseSchema }),
   v.object({
     kind: v.literal('camera'),
     ...cueBase,

@@ -25,6 +25,7 @@ export const BODY_KEYS = [
   'headY',
   'seat',
   'roll',
+  'air',
 ] as const;
 
 export const FACE_KEYS = [
@@ -46,7 +47,7 @@ export const FACE_KEYS = [
 ] as const;
 export type FaceKey = (typeof FACE_KEYS)[number];
 
-/** `seat` 1 is sitting: the thighs point at the viewer and are seen short; -1 gets whoever sits by default up. `roll`: units that wheels have rolled. Feet: offsets from their place at rest, pitch (heel up positive), and which way the toes point (-1..1). */
+/** `seat` 1 is sitting: the thighs point at the viewer and are seen short; -1 gets whoever sits by default up. `roll`: units that wheels have rolled. `air`: how high the whole of it is above the floor, where its shade stays. Feet: offsets from their place at rest, pitch (heel up positive), and which way the toes point (-1..1). */
 export const FOOT_KEYS = ['footX', 'footY', 'footPitch'] as const;
 
 export type PoseKey = (typeof BODY_KEYS)[number] | FaceKey | `${ArmKey}${Side}` | `${(typeof FOOT_KEYS)[number]}${Side}` | 'stride';

@@ -38,6 +38,8 @@ export interface Skeleton {
   readonly headYaw: number;
   /** How far it sits, 0..1. */
   readonly seat: number;
+  /** How high above the floor all of it is. */
+  readonly air: number;
   readonly arms: Readonly<Record<Side, Arm>>;
   readonly legs: Readonly<Record<Side, Leg>>;
 }
@@ -80,6 +82,7 @@ export function skeletonOf(standingProportions: Proportions, pose: Pose): Skelet
     headYaw,
     seat,
     arms: { L: arm(p, pose, 'L', neck, lean, bodyYaw), R: arm(p, pose, 'R', neck, lean, bodyYaw) },
+    air: Math.max(0, pose.air),
     legs: { L: leg(p, pose, 'L', hip, bodyYaw), R: leg(p, pose, 'R', hip, bodyYaw) },
   };
 }

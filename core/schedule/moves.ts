@@ -4,6 +4,7 @@ import type { PoseKey } from '../figure/pose.ts';
 import type { Proportions } from '../figure/proportions.ts';
 import { type Key, type Track, track } from '../time/track.ts';
 import type { Channels } from './channels.ts';
+import { jumpKeys, riseOf, thrown } from './motion/jump.ts';
 import { type RollKeys, rollKeys } from './motion/roll.ts';
 import { gaitOf, type WalkKeys, walkKeys } from './motion/walk.ts';
 
@@ -17,6 +18,8 @@ export interface FootTracks {
 export interface Path {
   readonly x: Track;
   readonly y: Track;
+  /** How far it has rolled, to the right positive: what is drawn of it turns by that about its middle. */
+  readonly rolled?: Track;
 }
 
 /** Where a figure is along its scene, and what its body does for that. */
@@ -45,13 +48,20 @@ export function slidesOf(layer: Layer, cues: MoveInput['cues']): Path | undefine
   let [nowX, nowY] = [restValue(layer, 'x'), restValue(layer, 'y')];
   const x: Key[] = [{ at: 0, value: nowX }];
   const y: Key[] = [{ at: 0, value: nowY }];
+  const rolled: Key[] = [{ at: 0, value: 0 }];
   for (const { cue, start, end } of cues) {
     if (cue.kind !== 'move') continue;
-    x.push({ at: start, value: nowX, ease: cue.ease }, { at: end, value: cue.x });
-    y.push({ at: start, value: nowY, ease: cue.ease }, { at: end, value: cue.y });
+    const ease = cue.gait === 'jump' ? 'linear' : cue.ease;
+    x.push({ at: start, value: nowX, ease }, { at: end, value: cue.x });
+    if (cue.gait === 'jump' && end > start) y.push(...thrown(start, end, nowY, cue.y, riseOf(end - start, 1)));
+    else y.push({ at: start, value: nowY, ease }, { at: end, value: cue.y });
+    if (cue.gait === 'roll') {
+      const before = (rolled.at(-1) as Key).value;
+      rolled.push({ at: start, value: before, ease }, { at: end, value: before + cue.x - nowX });
+    }
     [nowX, nowY] = [cue.x, cue.y];
   }
-  return x.length > 1 ? { x: track(x), y: track(y) } : undefined;
+  return x.length > 1 ? { x: track(x), y: track(y), ...(rolled.length > 1 ? { rolled: track(rolled) } : {}) } : undefined;
 }
 
 /** A figure that is all but flat walks as if it were so wide. */
@@ -69,6 +79,14 @@ export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Move
   const y: Key[] = [{ at: 0, value: nowY }];
   for (const { cue, start, end } of cues) {
     if (cue.kind !== 'move') continue;
+    if (cue.gait === 'jump' && on === 'feet' && end > start) {
+      const { y: over, ...jump } = jumpKeys({ start, end, fromX: nowX * facing, toX: cue.x * facing, fromY: nowY, toY: cue.y, scale, p });
+      walks.push({ ...jump, start, end });
+      x.push(...mirrored(jump.x));
+      y.push(...over);
+      [nowX, nowY] = [cue.x, cue.y];
+      continue;
+    }
     const goes = cue.walk && Math.abs(cue.x - nowX) > 4 && end > start;
     if (goes && on === 'feet') {
       const walk = walkKeys({ start, end, fromX: nowX * facing, toX: cue.x * facing, scale, p, height, ease: cue.ease, gait: gaitFor(cue, nowX, end - start, scale, p) });
@@ -95,7 +113,7 @@ export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Move
 }
 
 const gaitFor = (cue: CueOf<'move'>, fromX: number, length: number, scale: number, p: Proportions): 'walk' | 'run' =>
-  cue.gait ?? gaitOf(Math.abs(cue.x - fromX) / scale, length, p);
+  cue.gait === 'walk' || cue.gait === 'run' ? cue.gait : gaitOf(Math.abs(cue.x - fromX) / scale, length, p);
 
 const keysOf = <T>(list: readonly T[], read: (one: T) => readonly Key[]): Track => track(list.flatMap(read));
 
@@ -121,6 +139,7 @@ function walkChannels(walks: readonly WalkKeys[], { lively, tense }: MoveInput['
       scaled((w) => w.hipY, 0.85 + 0.3 * lively),
     ),
     lean: keysOf(walks, (w) => w.lean),
+    ...(walks.some(({ air }) => air) ? { air: keysOf(walks, (w) => w.air ?? []) } : {}),
     bodyTurn: keysOf(walks, (w) => w.bodyTurn),
     upperL: keysOf(
       walks,

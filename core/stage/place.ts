@@ -2,6 +2,7 @@ import type { FrameShape } from '../document/schema.ts';
 import { IDENTITY, type Matrix, multiply, placed, translation } from '../draw/matrix.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
 import { type StagedLayer, valueAt } from '../schedule/staged.ts';
+import { sample } from '../time/track.ts';
 import { onGrid } from './figures.ts';
 import { frameSize, type View, viewMatrix } from './frame.ts';
 import type { OwnBox } from './layers/kind.ts';
@@ -26,7 +27,16 @@ export function localMatrix(staged: StagedLayer, tick: number, box: OwnBox | und
   if (!box) return matrix;
   const ax = box.left + at('anchorX') * (box.right - box.left);
   const ay = box.top + at('anchorY') * (box.bottom - box.top);
-  return ax === 0 && ay === 0 ? matrix : multiply(matrix, translation(-ax, -ay));
+  const lying = ax === 0 && ay === 0 ? matrix : multiply(matrix, translation(-ax, -ay));
+  return staged.path?.rolled ? multiply(lying, rolling(box, sample(staged.path.rolled, tick) / (Math.abs(at('scaleX') * scale) || 1))) : lying;
+}
+
+/** What has rolled so far (own units, to the right) is turned about its middle, as a wheel of its own lesser side would be. */
+function rolling(box: OwnBox, way: number): Matrix {
+  const radius = Math.max(1, Math.min(box.right - box.left, box.bottom - box.top) / 2);
+  const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  const turn = way / radius;
+  return multiply(multiply(translation(x, y), [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), 0, 0]), translation(-x, -y));
 }
 
 /** From a layer's own units to the stage's at a tick, through the groups that it is in; what a figure holds lies with the figure. */

@@ -42,6 +42,7 @@ import { addMarker, moveMarker, nameMarker, removeMarker } from '../edit/command
 import { faceEachOther, moveLayers, sameEyeLevel, swapPlaces } from '../edit/commands/placing.ts';
 import { duplicateScene, joinScenes, orderScene, setTransition, splitScene } from '../edit/commands/scenes.ts';
 import { deleteScene } from '../edit/commands/stage.ts';
+import { comeFrom, passOn } from '../edit/commands/ways.ts';
 import { proposeCut } from '../edit/direct/propose.ts';
 import { READY_SCENES } from '../edit/ready/index.ts';
 import { takeReady } from '../edit/ready/ready.ts';
@@ -59,7 +60,7 @@ export interface Chance {
 }
 
 /** So many different steps there are. */
-export const KINDS_OF_STEPS = 64;
+export const KINDS_OF_STEPS = 66;
 
 /** Everything that a person can do to a scene in the composer, by numbers. Some are refused where they make no sense. */
 export function composing({ kind, pick, other, delta }: Chance, document: Document, makeId: MakeId): Recipe {
@@ -172,6 +173,26 @@ export function composing({ kind, pick, other, delta }: Chance, document: Docume
     () => nameMarker(sceneId, from(markers), 'There'),
     () => removeMarker(sceneId, from(markers)),
     () => setFrameShape(from(Object.keys(FRAMES) as FrameShape[])),
+    () =>
+      comeFrom(
+        sceneId,
+        makeId('cue'),
+        {
+          kind: 'move',
+          layer,
+          x: delta / 100,
+          y: 300,
+          walk: true,
+          gait: (['walk', 'run', 'jump', 'roll'] as const)[pick % 4],
+          ease: 'both',
+          order: 'b1',
+          start: { to: 'word', word, edge: 'start', offset: 0 },
+          end: { ticks: 30_000 },
+        },
+        { x: -1300, y: 300 },
+        makeId,
+      ),
+    () => passOn(sceneId, layer, { figure: second, hand: pick % 2 ? 'left' : 'right', at, copy: makeId('layer') }, makeId),
     () => bringScene(carried(document, sceneId) as CarriedScene, makeId('scene'), sceneId, makeId),
   ];
   return (choices[kind % choices.length] as () => Recipe)();

@@ -16,6 +16,7 @@ import { IconButton, ValueField } from '../ui/parts.tsx';
 import type { PlacedScene } from './film.ts';
 import { cueLabel, FRAMING_NAMES, nameOfLayer } from './lanes.ts';
 import { SoundFields } from './SoundFields.tsx';
+import { WayFields } from './WayFields.tsx';
 
 const Pick = ({ label, value, options, onChange }: { label: string; value: string; options: readonly (readonly [string, string])[]; onChange: (value: string) => void }) => (
   <NamedChoice label={label} value={value} options={options.map(([key, text]) => ({ value: key, label: text }))} onChange={onChange} />
@@ -199,36 +200,8 @@ function Own({
         />
       );
     }
-    case 'move': {
-      const c = cue as Extract<Cue, { kind: 'move' }>;
-      return (
-        <>
-          <ValueField
-            label="To (across)"
-            value={String(c.x)}
-            hint="Write a number of stage units."
-            step={(direction, large) => change({ x: c.x + direction * (large ? 50 : 5) } as Partial<Cue>)}
-            onCommit={(text) => {
-              const value = Number(text.replace('−', '-'));
-              if (!Number.isFinite(value)) return false;
-              change({ x: Math.round(value) } as Partial<Cue>);
-              return true;
-            }}
-          />
-          <Pick
-            label="Way"
-            value={c.walk ? (c.gait ?? 'speed') : 'slide'}
-            options={[
-              ['speed', 'On foot, by speed'],
-              ['walk', 'Walk'],
-              ['run', 'Run'],
-              ['slide', 'Slide'],
-            ]}
-            onChange={(way) => change({ walk: way !== 'slide', gait: way === 'walk' || way === 'run' ? way : undefined } as Partial<Cue>)}
-          />
-        </>
-      );
-    }
+    case 'move':
+      return <WayFields id={id} cue={cue as Extract<Cue, { kind: 'move' }>} scene={scene} />;
     case 'mouth': {
       const c = cue as Extract<Cue, { kind: 'mouth' }>;
       return <Pick label="Shape" value={c.shape} options={MOUTH_SHAPES.map((shape) => [shape, shape])} onChange={(shape) => change({ shape } as Partial<Cue>)} />;

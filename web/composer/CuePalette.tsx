@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Character, Cue, Pin } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
 import { changeCue, hangCue, stretchCue } from '#core/edit/commands/cues';
+import { comeFrom } from '#core/edit/commands/ways';
 import { actionOf } from '#core/figure/actions/index';
 import { dressed } from '#core/figure/outfits';
 import { characterLayers } from '#core/schedule/casting';
@@ -102,8 +103,8 @@ function Palette({ scene: shown }: { scene: PlacedScene }) {
   const at = hanging.at ?? word.start;
   const nameOf = useCallback((id: string): string => (scene.scene.layers[id] ? nameOfStaged(document, scene.scene.layers[id]) : 'someone'), [document, scene]);
   const items = useMemo(
-    () => paletteItems(scene, document.production.frame, who, hand, line.words.slice(line.words.indexOf(word)), at, nameOf),
-    [scene, document.production.frame, who, hand, line, word, at, nameOf],
+    () => paletteItems(scene, document.production.frame, who, hand, line.words.slice(line.words.indexOf(word)), at, nameOf, character),
+    [scene, document.production.frame, who, hand, line, word, at, nameOf, character],
   );
   const wanted = query.trim().toLowerCase();
   const found = wanted ? items.filter((item) => `${item.label} ${item.words}`.toLowerCase().includes(wanted)) : items;
@@ -125,7 +126,7 @@ function Palette({ scene: shown }: { scene: PlacedScene }) {
     hanging.at === undefined ? { to: 'word', word: word.id, edge: 'start', offset: 0 } : { to: 'word', word: word.id, edge: 'start', offset: hanging.at - word.start };
   const recipeFor = (item: PaletteItem, id: string, start: Pin = startPin): Recipe => {
     const cue = { ...item.cue, order: orderAtEnd(scene.scene.cues), start, end: { ticks: toTicks(item.seconds) } } as Cue;
-    return hangCue(scene.id, id, cue);
+    return item.from && cue.kind === 'move' ? comeFrom(scene.id, id, cue, item.from, makeId) : hangCue(scene.id, id, cue);
   };
   const leave = useCallback((): void => {
     clearTimeout(timer.current);

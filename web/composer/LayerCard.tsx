@@ -8,12 +8,13 @@ import { childrenOf } from '#core/document/tree';
 import { wearOutfit } from '#core/edit/commands/cast';
 import { copyLayer, flipLayers, holdLayer, reparent, setBlend } from '#core/edit/commands/layers';
 import { faceEachOther, sameEyeLevel, swapPlaces } from '#core/edit/commands/placing';
+import { passOn } from '#core/edit/commands/ways';
 import type { StagedLayer } from '#core/schedule/staged';
 import { LAYER_ENTRIES } from '#core/stage/layers/index';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
-import { run, useOpenDocument } from '../state/production.ts';
-import { choose } from '../state/view.ts';
+import { run, useOpenDocument, useStanding } from '../state/production.ts';
+import { choose, useView } from '../state/view.ts';
 import { NamedChoice } from '../ui/fields.tsx';
 import { CutTag, IconButton } from '../ui/parts.tsx';
 import { layerColour, type PlacedScene } from './film.ts';
@@ -164,6 +165,7 @@ function Head({ id, layer, name, scene }: { id: string; layer: Layer; name: stri
             {layer.kind === 'group' && <Entry label="Take the group apart" keys="Shift+G" act={actions.ungroup} />}
             {layer.parent !== undefined && <Entry label="Take it out" keys="Alt+Left" act={actions.out} />}
             <Belongs id={id} layer={layer} scene={scene} />
+            <PassesOn id={id} layer={layer} scene={scene} />
             <div className="my-1 h-px bg-line" />
             <Entry label="Take off stage" keys="Delete" act={actions.off} />
           </DropdownMenu.Content>
@@ -199,6 +201,30 @@ function Belongs({ id, layer, scene }: { id: string; layer: Layer; scene: Placed
           (['left', 'right'] as const).map((hand) => (
             <Entry key={`${other} ${hand}`} label={`${nameOfStaged(document, figure)}, ${hand}`} act={() => run('Take it into the hand', holdLayer(scene.id, id, other, hand))} />
           )),
+        )}
+    </>
+  );
+}
+
+/** Into whose hand a thing goes at the playhead; until then it stays where it is. */
+function PassesOn({ id, layer, scene }: { id: string; layer: Layer; scene: PlacedScene }) {
+  const document = useStanding();
+  if (layer.kind !== 'prop' && layer.kind !== 'picture' && layer.kind !== 'text' && layer.kind !== 'shape') return null;
+  const figures = childrenOf(scene.scene, undefined).filter(([, other]) => other.kind === 'character');
+  if (!figures.length) return null;
+  const held = layer.parent !== undefined && scene.scene.layers[layer.parent]?.kind === 'character';
+  const pass = (figure: string, hand: 'left' | 'right'): void => {
+    const copy = makeId('layer');
+    const at = Math.round(useView.getState().tick);
+    if (run(held ? 'Hand it over' : 'Pick it up', passOn(scene.id, id, { figure, hand, at, copy }, makeId))) choose({ kind: 'layer', id: copy });
+  };
+  return (
+    <>
+      <div className={MENU_HEAD}>{held ? 'Hand it over at the playhead to' : 'Picked up at the playhead by'}</div>
+      {figures
+        .filter(([other]) => other !== layer.parent)
+        .flatMap(([other, figure]) =>
+          (['left', 'right'] as const).map((hand) => <Entry key={`${other} ${hand}`} label={`${nameOfStaged(document, figure)}, ${hand}`} act={() => pass(other, hand)} />),
         )}
     </>
   );

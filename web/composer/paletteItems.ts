@@ -1,6 +1,7 @@
 import { restValue } from '#core/document/properties';
-import { type Cue, type FrameShape, MOUTH_SHAPES } from '#core/document/schema';
+import { type Character, type Cue, type FrameShape, MOUTH_SHAPES } from '#core/document/schema';
 import { SOUND_DEFAULTS } from '#core/edit/commands/sounds';
+import { type Gait, lengthOfWay } from '#core/edit/commands/ways';
 import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { characterLayers } from '#core/schedule/casting';
@@ -38,6 +39,8 @@ export interface PaletteItem {
   readonly words: string;
   readonly cue: NewCue;
   readonly seconds: number;
+  /** Of a way in: where it waits until then. */
+  readonly from?: { readonly x: number; readonly y: number };
   /** What its picture shows the character doing; without one its kind's sign stands there. */
   readonly act?: Act;
 }
@@ -77,6 +80,7 @@ export function paletteItems(
   words: ScheduledLine['words'],
   tick: number,
   nameOf: (layer: string) => string,
+  character?: Character,
 ): PaletteItem[] {
   const items: PaletteItem[] = [];
   const add = (item: PaletteItem): void => void items.push(item);
@@ -140,7 +144,7 @@ export function paletteItems(
     for (const shape of MOUTH_SHAPES)
       add({ key: `mouth ${shape}`, group: 'mouth', label: shape.replace(/^./, (c) => c.toUpperCase()), words: shape, cue: { kind: 'mouth', layer, shape }, seconds: 0.3 });
   }
-  if (layer !== undefined && own && own.kind !== 'effect') for (const item of moves(scene, frame, layer, tick)) add(item);
+  if (layer !== undefined && own && own.kind !== 'effect') for (const item of moves(scene, frame, layer, tick, character)) add(item);
 
   const base = { kind: 'camera' as const, x: 0, y: 0, width: frameSize(frame).width, over: 0, push: 0 };
   const camera = (label: string, found: string, cue: Partial<NewCue>, key = label): void =>
@@ -174,34 +178,59 @@ export function paletteItems(
   return items;
 }
 
-/** Ways for a layer: people walk and run, everything else slides; from and to outside the frame. */
-function moves(scene: PlacedScene, frame: FrameShape, layer: string, tick: number): PaletteItem[] {
+/** Ways for a layer: people walk, run and jump, everything else slides, rolls and jumps; from and to outside the frame. */
+function moves(scene: PlacedScene, frame: FrameShape, layer: string, tick: number, character: Character | undefined): PaletteItem[] {
   const own = scene.scene.layers[layer];
   const staged = scene.layers.get(layer);
   if (!own || !staged || own.kind === 'effect') return [];
-  const { width } = frameSize(frame);
+  const { width, height } = frameSize(frame);
   const [x0, y0] = [valueAt(staged, 'x', tick), valueAt(staged, 'y', tick)];
   const walks = own.kind === 'character';
-  const go = (key: string, label: string, found: string, x: number, seconds: number, gait?: 'run'): PaletteItem => ({
-    key: `move ${key}`,
-    group: 'move',
-    label,
-    words: `move way ${found}`,
-    cue: { kind: 'move', layer, x: Math.round(x), y: Math.round(y0), walk: walks, ...(gait ? { gait } : {}), ease: 'both' },
-    seconds,
-    ...(walks ? { act: { kind: 'stand' as const, turn: Math.sign(x - x0) * 0.9, gazeX: Math.sign(x - x0) * 0.6, gazeY: 0 } } : {}),
-  });
+  const usual: Gait = walks ? 'walk' : 'slide';
+  const go = (key: string, label: string, found: string, x: number, gait: Gait = usual, from?: { x: number; y: number }): PaletteItem => {
+    const [fromX, fromY] = from ? [from.x, from.y] : [x0, y0];
+    const way = Math.sign(x - fromX);
+    return {
+      key: `move ${key}`,
+      group: 'move',
+      label,
+      words: `move way ${found}`,
+      cue: { kind: 'move', layer, x: Math.round(x), y: Math.round(y0), walk: walks, ...(gait === usual || gait === 'slide' ? {} : { gait }), ease: 'both' },
+      seconds: lengthOfWay(Math.hypot(x - fromX, y0 - fromY), gait, own, character) / TICKS_PER_SECOND,
+      ...(from ? { from: { x: Math.round(from.x), y: Math.round(from.y) } } : {}),
+      ...(walks ? { act: { kind: 'stand' as const, turn: way * 0.9, gazeX: way * 0.6, gazeY: 0 } } : {}),
+    };
+  };
   const verb = walks ? 'Walk' : 'Slide';
   const far = width * 0.65;
+  const [left, middle, right] = [-width * 0.32, walks ? beside(scene, layer, 0, tick) : 0, width * 0.32];
+  // Whoever stands outside now comes to where there is room inside.
+  const here = Math.abs(x0) < width / 2 ? x0 : middle;
   return [
-    go('left', `${verb} a step to the left`, 'left', x0 - 180, 0.9),
-    go('right', `${verb} a step to the right`, 'right', x0 + 180, 0.9),
-    go('middle', `${verb} to the middle`, 'centre', walks ? beside(scene, layer, 0, tick) : 0, 1.8),
-    go('left side', `${verb} to the left side`, 'side', -width * 0.32, 2),
-    go('right side', `${verb} to the right side`, 'side', width * 0.32, 2),
-    ...(walks ? [go('run left', 'Run to the left side', 'fast', -width * 0.32, 0.9, 'run'), go('run right', 'Run to the right side', 'fast', width * 0.32, 0.9, 'run')] : []),
-    go('exit left', 'Leave to the left', 'exit off', -far, 2.4),
-    go('exit right', 'Leave to the right', 'exit off', far, 2.4),
+    go('left', `${verb} a step to the left`, 'left', x0 - 180),
+    go('right', `${verb} a step to the right`, 'right', x0 + 180),
+    go('middle', `${verb} to the middle`, 'centre', middle),
+    go('left side', `${verb} to the left side`, 'side', left),
+    go('right side', `${verb} to the right side`, 'side', right),
+    ...(walks ? [go('run left', 'Run to the left side', 'fast', left, 'run'), go('run right', 'Run to the right side', 'fast', right, 'run')] : []),
+    ...(walks ? [] : [go('roll left', 'Roll to the left side', 'ball wheel', left, 'roll'), go('roll right', 'Roll to the right side', 'ball wheel', right, 'roll')]),
+    go('jump left', 'Jump to the left', 'hop leap', x0 - 220, 'jump'),
+    go('jump right', 'Jump to the right', 'hop leap', x0 + 220, 'jump'),
+    go('jump middle', 'Jump to the middle', 'hop leap', middle, 'jump'),
+    go('come left', 'Come in from the left', 'enter arrive on', here, usual, { x: -far, y: y0 }),
+    go('come right', 'Come in from the right', 'enter arrive on', here, usual, { x: far, y: y0 }),
+    ...(walks
+      ? [
+          go('run in left', 'Run in from the left', 'enter arrive fast', here, 'run', { x: -far, y: y0 }),
+          go('run in right', 'Run in from the right', 'enter arrive fast', here, 'run', { x: far, y: y0 }),
+        ]
+      : [
+          go('from above', 'Slide in from above', 'enter drop', here, 'slide', { x: here, y: y0 - height }),
+          go('from below', 'Slide in from below', 'enter rise', here, 'slide', { x: here, y: y0 + height }),
+        ]),
+    go('exit left', 'Leave to the left', 'exit off', -far),
+    go('exit right', 'Leave to the right', 'exit off', far),
+    ...(walks ? [go('run off left', 'Run off to the left', 'exit off fast', -far, 'run'), go('run off right', 'Run off to the right', 'exit off fast', far, 'run')] : []),
   ];
 }
 

@@ -2,7 +2,7 @@ import { stepped } from '../../draw/colour.ts';
 import { type Matrix, multiply, rotation, translation } from '../../draw/matrix.ts';
 import { ellipse, pen, roundedRect } from '../../draw/path.ts';
 import type { Node } from '../../draw/picture.ts';
-import type { DrawnFigure } from '../drawn.ts';
+import { type DrawnFigure, floorShade } from '../drawn.ts';
 import { headMatrix, moved } from '../face.ts';
 import type { FigureModel } from '../model.ts';
 import type { MouthNumbers } from '../mouth.ts';
@@ -56,10 +56,7 @@ export function drawRobot(model: FigureModel, pose: Pose, mouth: MouthNumbers): 
   const sk = skeletonOf(robotProportions(model.character), { ...pose, chest: 0 });
   const tones: LimbTones = { tube: model.tone('metal'), hand: model.tone('primary'), foot: model.tone('shoes') };
   const arm = (side: Side): Node[] => mascotArm(model, sk, pose, side, tones, 0.27);
-  const nodes: Node[] = [
-    ...new Sketch('floor').fill('shade', ellipse((sk.legs.L.ankle.x + sk.legs.R.ankle.x) / 2, -1, 76, 7), '#2b3550', 0.14).nodes,
-    ...(['L', 'R'] as const).flatMap((side) => mascotLeg(model, sk, pose, side, tones, { half: 23, crown: 13 })),
-  ];
+  const nodes: Node[] = [...floorShade(sk, 76), ...(['L', 'R'] as const).flatMap((side) => mascotLeg(model, sk, pose, side, tones, { half: 23, crown: 13 }))];
   const behind = (side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.25;
   const sides: readonly Side[] = ['L', 'R'];
   nodes.push(...sides.filter(behind).flatMap(arm));

@@ -4,7 +4,7 @@ import { type Matrix, multiply, rotation, translation } from '../../draw/matrix.
 import { ellipse, joined, type Path, pen } from '../../draw/path.ts';
 import type { Colour, Node } from '../../draw/picture.ts';
 import { clamp } from '../../time/easing.ts';
-import type { DrawnFigure } from '../drawn.ts';
+import { type DrawnFigure, floorShade } from '../drawn.ts';
 import { eyeShape, moved } from '../face.ts';
 import type { FigureModel } from '../model.ts';
 import { drawMouth, type MouthNumbers } from '../mouth.ts';
@@ -230,7 +230,7 @@ export function bodyMascot(make: BodyMascot): Mascot {
       const behind = (side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.25;
       const sides: readonly Side[] = ['L', 'R'];
       const nodes = [
-        ...new Sketch('floor').fill('shade', ellipse((sk.legs.L.ankle.x + sk.legs.R.ankle.x) / 2, -1, make.shadow ?? make.half + 18, 7), '#2b3550', 0.14).nodes,
+        ...floorShade(sk, make.shadow ?? make.half + 18),
         ...draw('back', make.back),
         ...sides.flatMap((side) => mascotLeg(model, sk, pose, side, tones)),
         ...sides.filter(behind).flatMap((side) => mascotArm(model, sk, pose, side, tones)),

@@ -29,14 +29,26 @@ const GAITS = {
 } as const satisfies Record<string, Gait>;
 
 /** Units of a figure to the metre: an adult of 1.7 m is some 500 units tall. */
-const UNITS_TO_THE_METRE = 295;
-const GRAVITY = 9.81;
+export const UNITS_TO_THE_METRE = 295;
+export const GRAVITY = 9.81;
 
 /** How one goes a distance (figure units) in a time (ticks): one runs above Froude number .5. */
 export function gaitOf(distance: number, length: number, p: Proportions): keyof typeof GAITS {
   const speed = distance / UNITS_TO_THE_METRE / Math.max(0.01, length / TICKS_PER_SECOND);
   const legs = (p.thigh + p.shin + p.ankle) / UNITS_TO_THE_METRE;
   return speed ** 2 / (GRAVITY * legs) > MOTION.runAbove ? 'run' : 'walk';
+}
+
+/** Steps in a second of somebody who walks as they like (Perry 1992: 113 a minute), and who runs. */
+const STEPS_IN_A_SECOND = { walk: 1.9, run: 2.8 } as const;
+
+/** Length of one step of a figure in figure units: never longer than the legs. */
+const stepOf = (p: Proportions, height: number, gait: keyof typeof GAITS): number => Math.min(height * STEP_OF_HEIGHT, (p.thigh + p.shin) * STEP_OF_LEGS) * GAITS[gait].stride;
+
+/** How long somebody takes for a way (figure units) at a gait, walking as they like: ticks. */
+export function naturalLength(distance: number, gait: keyof typeof GAITS, p: Proportions, height: number): number {
+  const steps = Math.max(2, Math.ceil(distance / stepOf(p, height, gait))) + 1;
+  return Math.round((steps / STEPS_IN_A_SECOND[gait]) * TICKS_PER_SECOND);
 }
 
 export interface WalkInput {
@@ -64,6 +76,8 @@ export interface WalkKeys {
   /** How far the elbows are bent besides, in degrees, for each key of the arms. */
   readonly elbows: readonly number[];
   readonly bodyTurn: readonly Key[];
+  /** How high above the floor it is, in figure units; left out where one foot is always on it. */
+  readonly air?: readonly Key[];
 }
 
 /**
@@ -76,7 +90,7 @@ export function walkKeys({ start, end, fromX, toX, scale, p, height, ease, gait:
   const way = Math.sign(toX - fromX) || 1;
   const length = end - start;
   // A step is never longer than the legs: short ones patter.
-  const stride = Math.min(height * STEP_OF_HEIGHT, (p.thigh + p.shin) * STEP_OF_LEGS) * scale * gait.stride;
+  const stride = stepOf(p, height, name) * scale;
   const steps = Math.max(2, Math.ceil(distance / stride));
   const at = (share: number): number => Math.round(start + length * share);
   const stance = stanceOf(p) * scale;
