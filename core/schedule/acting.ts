@@ -2,11 +2,11 @@ import { restValue } from '../document/properties.ts';
 import type { Character, CharacterLayer, CueOf, Role, Scene } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
 import { actionOf } from '../figure/actions/index.ts';
+import { goesOn } from '../figure/goesOn.ts';
 import { bodyOf } from '../figure/mascots/index.ts';
 import { makeOf } from '../figure/mascots/makes.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf, type Proportions } from '../figure/proportions.ts';
-import { wearOf } from '../figure/wear.ts';
 import { spokenStretches } from '../speech/analysis.ts';
 import { type FrameRate, toTicks } from '../time/ticks.ts';
 import { type Amount, type Key, type Track, track } from '../time/track.ts';
@@ -81,10 +81,8 @@ export function actingOf(input: ActingInput): Acting {
   const height = heightOf(p);
   const own = lines.filter((line) => line.layer === id);
   const gestures = cues.filter((c): c is typeof c & { cue: CueOf<'gesture'> } => c.cue.kind === 'gesture');
-  const seat = character.kind === 'person' ? wearOf(character).seat : undefined;
+  const on = goesOn(character);
   const legs = character.kind === 'mascot' ? makeOf(character).legs.kind : undefined;
-  // Who is pushed, slides or hovers takes no steps.
-  const on = seat ? (seat.stays ? 'wheels' : 'seat') : legs === 'wheels' || legs === 'none' ? 'seat' : 'feet';
   const moves = movesOf({ layer, cues, p, height, on, temper: character.temper });
 
   // What a gesture does is worked out when somebody looks: a page that lays out lanes asks for none of it.

@@ -1,12 +1,14 @@
 import { restValue } from '../document/properties.ts';
 import type { CharacterLayer, Cue, CueOf, Layer } from '../document/schema.ts';
-import type { PoseKey } from '../figure/pose.ts';
-import type { Proportions } from '../figure/proportions.ts';
-import { type Key, type Track, track } from '../time/track.ts';
+import type { PartialPose, PoseKey } from '../figure/pose.ts';
+import { type Proportions, stanceOf } from '../figure/proportions.ts';
+import { smooth } from '../time/easing.ts';
+import { TICKS_PER_SECOND, toTicks } from '../time/ticks.ts';
+import { type Key, sample, type Track, track } from '../time/track.ts';
 import type { Channels } from './channels.ts';
 import { jumpKeys, riseOf, thrown } from './motion/jump.ts';
 import { type RollKeys, rollKeys } from './motion/roll.ts';
-import { gaitOf, type WalkKeys, walkKeys } from './motion/walk.ts';
+import { gaitOf, naturalLength, type WalkKeys, walkKeys } from './motion/walk.ts';
 
 export interface FootTracks {
   readonly x: Track;
@@ -87,7 +89,7 @@ export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Move
       [nowX, nowY] = [cue.x, cue.y];
       continue;
     }
-    const goes = cue.walk && Math.abs(cue.x - nowX) > 4 && end > start;
+    const goes = cue.walk && cue.gait !== 'jump' && Math.abs(cue.x - nowX) > 4 && end > start;
     if (goes && on === 'feet') {
       const walk = walkKeys({ start, end, fromX: nowX * facing, toX: cue.x * facing, scale, p, height, ease: cue.ease, gait: gaitFor(cue, nowX, end - start, scale, p) });
       walks.push({ ...walk, start, end });
@@ -97,7 +99,8 @@ export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Move
       rolls.push(roll);
       x.push(...mirrored(roll.x));
     } else x.push({ at: start, value: nowX, ease: cue.ease }, { at: end, value: cue.x });
-    y.push({ at: start, value: nowY, ease: cue.walk ? 'linear' : cue.ease }, { at: end, value: cue.y });
+    if (cue.gait === 'jump' && end > start) y.push(...thrown(start, end, nowY, cue.y, riseOf(end - start, scale)));
+    else y.push({ at: start, value: nowY, ease: cue.walk ? 'linear' : cue.ease }, { at: end, value: cue.y });
     nowX = cue.x;
     nowY = cue.y;
   }
@@ -175,3 +178,36 @@ const footTracks = (walks: readonly WalkKeys[], side: 'L' | 'R'): FootTracks => 
   lift: keysOf(walks, (walk) => walk.feet[side].lift),
   pitch: keysOf(walks, (walk) => walk.feet[side].pitch),
 });
+
+/** What a body does on a way that it goes by itself, for a picture of it; the root stays where it is, but for how high it is. */
+export function poseOnWay(p: Proportions, height: number, gait: 'walk' | 'run' | 'jump', way: 1 | -1 | 0, seconds: number | undefined): { pose: PartialPose; rise: number } {
+  const far = gait === 'jump' ? 120 : (p.thigh + p.shin) * 6;
+  const end = gait === 'jump' ? toTicks(1) : naturalLength(far, gait, p);
+  const layer = { kind: 'character', character: '', order: 'a0', locked: false, hidden: false } as unknown as CharacterLayer;
+  const cue = {
+    kind: 'move',
+    layer: '',
+    x: way * far,
+    y: 0,
+    walk: true,
+    gait,
+    ease: 'linear',
+    order: 'a0',
+    start: { to: 'scene', edge: 'start', offset: 0 },
+    end: { ticks: end },
+  } as Cue;
+  const moves = movesOf({ layer, cues: [{ cue, start: 0, end }], p, height, on: 'feet', temper: { lively: 0.5, tense: 0.3 } });
+  // Still, it is seen in the middle of a step or of its flight.
+  const tick = seconds === undefined ? end * (gait === 'jump' ? 0.53 : 0.44) : (seconds * TICKS_PER_SECOND) % end;
+  const pose: PartialPose = {};
+  for (const [key, one] of Object.entries(moves.channels)) pose[key as PoseKey] = sample(one, tick);
+  if (moves.feet)
+    for (const side of ['L', 'R'] as const) {
+      const turned = smooth(Math.abs(pose.stride ?? 0));
+      const rest = (side === 'L' ? -1 : 1) * stanceOf(p) * (1 - turned * 0.9);
+      pose[`footX${side}`] = sample(moves.feet[side].x, tick) - sample(moves.x, tick) - rest;
+      pose[`footY${side}`] = sample(moves.feet[side].lift, tick);
+      pose[`footPitch${side}`] = sample(moves.feet[side].pitch, tick);
+    }
+  return { pose, rise: -sample(moves.y, tick) };
+}

@@ -211,7 +211,7 @@ describe('hanging a cue from a word', () => {
   it.each([
     ['Point', 'At Tully', { kind: 'look', target: { to: 'layer' } }],
     ['Point', 'At the viewer', { kind: 'look', target: { to: 'viewer' } }],
-    ['Move', 'Walk to the middle', { kind: 'move', walk: true, x: 0 }],
+    ['Move', 'To middle', { kind: 'move', walk: true, x: 0 }],
     ['Mouth', 'Closed', { kind: 'mouth', shape: 'closed' }],
     ['Camera', 'Close, Marit', { kind: 'camera', framing: 'close' }],
     ['Camera', 'Ease out to wide', { kind: 'camera', framing: 'wide' }],

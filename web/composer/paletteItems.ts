@@ -194,43 +194,42 @@ function moves(scene: PlacedScene, frame: FrameShape, layer: string, tick: numbe
       key: `move ${key}`,
       group: 'move',
       label,
-      words: `move way ${found}`,
+      words: `move way ${walks ? 'walk' : 'slide'} leave come ${found}`,
       cue: { kind: 'move', layer, x: Math.round(x), y: Math.round(y0), walk: walks, ...(gait === usual || gait === 'slide' ? {} : { gait }), ease: 'both' },
       seconds: lengthOfWay(Math.hypot(x - fromX, y0 - fromY), gait, own, character) / TICKS_PER_SECOND,
       ...(from ? { from: { x: Math.round(from.x), y: Math.round(from.y) } } : {}),
-      ...(walks ? { act: { kind: 'stand' as const, turn: way * 0.9, gazeX: way * 0.6, gazeY: 0 } } : {}),
+      ...(walks ? { act: { kind: 'go' as const, gait: gait === 'run' || gait === 'jump' ? gait : 'walk', way: way as 1 | -1 | 0 } } : {}),
     };
   };
-  const verb = walks ? 'Walk' : 'Slide';
   const far = width * 0.65;
   const [left, middle, right] = [-width * 0.32, walks ? beside(scene, layer, 0, tick) : 0, width * 0.32];
   // Whoever stands outside now comes to where there is room inside.
   const here = Math.abs(x0) < width / 2 ? x0 : middle;
   return [
-    go('left', `${verb} a step to the left`, 'left', x0 - 180),
-    go('right', `${verb} a step to the right`, 'right', x0 + 180),
-    go('middle', `${verb} to the middle`, 'centre', middle),
-    go('left side', `${verb} to the left side`, 'side', left),
-    go('right side', `${verb} to the right side`, 'side', right),
-    ...(walks ? [go('run left', 'Run to the left side', 'fast', left, 'run'), go('run right', 'Run to the right side', 'fast', right, 'run')] : []),
-    ...(walks ? [] : [go('roll left', 'Roll to the left side', 'ball wheel', left, 'roll'), go('roll right', 'Roll to the right side', 'ball wheel', right, 'roll')]),
-    go('jump left', 'Jump to the left', 'hop leap', x0 - 220, 'jump'),
-    go('jump right', 'Jump to the right', 'hop leap', x0 + 220, 'jump'),
-    go('jump middle', 'Jump to the middle', 'hop leap', middle, 'jump'),
-    go('come left', 'Come in from the left', 'enter arrive on', here, usual, { x: -far, y: y0 }),
-    go('come right', 'Come in from the right', 'enter arrive on', here, usual, { x: far, y: y0 }),
+    go('left', 'Step left', 'left', x0 - 180),
+    go('right', 'Step right', 'right', x0 + 180),
+    go('middle', 'To middle', 'centre', middle),
+    go('left side', 'To left side', 'side', left),
+    go('right side', 'To right side', 'side', right),
+    ...(walks ? [go('run left', 'Run left', 'fast', left, 'run'), go('run right', 'Run right', 'fast', right, 'run')] : []),
+    ...(walks ? [] : [go('roll left', 'Roll left', 'ball wheel', left, 'roll'), go('roll right', 'Roll right', 'ball wheel', right, 'roll')]),
+    go('jump left', 'Jump left', 'hop leap', x0 - 220, 'jump'),
+    go('jump right', 'Jump right', 'hop leap', x0 + 220, 'jump'),
+    go('jump middle', 'Jump to middle', 'hop leap', middle, 'jump'),
+    go('come left', 'In from left', 'enter arrive come on', here, usual, { x: -far, y: y0 }),
+    go('come right', 'In from right', 'enter arrive come on', here, usual, { x: far, y: y0 }),
     ...(walks
       ? [
-          go('run in left', 'Run in from the left', 'enter arrive fast', here, 'run', { x: -far, y: y0 }),
-          go('run in right', 'Run in from the right', 'enter arrive fast', here, 'run', { x: far, y: y0 }),
+          go('run in left', 'Run in, left', 'enter arrive come fast', here, 'run', { x: -far, y: y0 }),
+          go('run in right', 'Run in, right', 'enter arrive come fast', here, 'run', { x: far, y: y0 }),
         ]
       : [
-          go('from above', 'Slide in from above', 'enter drop', here, 'slide', { x: here, y: y0 - height }),
-          go('from below', 'Slide in from below', 'enter rise', here, 'slide', { x: here, y: y0 + height }),
+          go('from above', 'In from above', 'enter drop', here, 'slide', { x: here, y: y0 - height }),
+          go('from below', 'In from below', 'enter rise', here, 'slide', { x: here, y: y0 + height }),
         ]),
-    go('exit left', 'Leave to the left', 'exit off', -far),
-    go('exit right', 'Leave to the right', 'exit off', far),
-    ...(walks ? [go('run off left', 'Run off to the left', 'exit off fast', -far, 'run'), go('run off right', 'Run off to the right', 'exit off fast', far, 'run')] : []),
+    go('exit left', 'Off left', 'exit leave off walk out', -far),
+    go('exit right', 'Off right', 'exit leave off walk out', far),
+    ...(walks ? [go('run off left', 'Run off left', 'exit leave off fast out', -far, 'run'), go('run off right', 'Run off right', 'exit leave off fast out', far, 'run')] : []),
   ];
 }
 

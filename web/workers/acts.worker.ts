@@ -4,21 +4,26 @@ import { actionOf } from '#core/figure/actions/index';
 import { playAction } from '#core/figure/actions/play';
 import { expressionOf } from '#core/figure/expressions/index';
 import { drawFigure, drawSeat } from '#core/figure/figure';
+import { goesOn } from '#core/figure/goesOn';
+import { bodyOf } from '#core/figure/mascots/index';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { stool } from '#core/figure/parts/extras/stool';
 import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
+import { heightOf } from '#core/figure/proportions';
 import { holdingOf } from '#core/figure/things/holding';
 import { wearOf } from '#core/figure/wear';
 import type { EngineExports } from '#core/paint/engine';
 import { paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
+import { poseOnWay } from '#core/schedule/moves';
 import engineUrl from '../../core/paint/engine.wasm?url';
 
 /** What a character does in a small picture. */
 export type Act =
   | { readonly kind: 'action'; readonly action: string; readonly hand: 'left' | 'right' | 'both' }
   | { readonly kind: 'expression'; readonly expression: string; readonly strength: number }
-  | { readonly kind: 'stand'; readonly turn: number; readonly gazeX: number; readonly gazeY: number };
+  | { readonly kind: 'stand'; readonly turn: number; readonly gazeX: number; readonly gazeY: number }
+  | { readonly kind: 'go'; readonly gait: 'walk' | 'run' | 'jump'; readonly way: 1 | -1 | 0 };
 
 export interface ActRequest {
   readonly id: string;
@@ -50,6 +55,7 @@ function added(...poses: readonly PartialPose[]): PartialPose {
 }
 
 function poseOf(act: Act, seconds: number | undefined): PartialPose {
+  if (act.kind === 'go') return CALM;
   if (act.kind === 'stand') return added(CALM, { headTurn: act.turn * 0.6, bodyTurn: act.turn * 0.4, gazeX: act.gazeX, gazeY: act.gazeY });
   if (act.kind === 'expression') {
     const face = expressionOf(act.expression)?.face ?? {};
@@ -63,12 +69,22 @@ function poseOf(act: Act, seconds: number | undefined): PartialPose {
   return added(CALM, playAction(action, act.hand, seconds ?? start + 0.02, Math.max(action.seconds, 0.8)));
 }
 
+/** On the way: with feet, as on the stage; who is seated looks where the way leads. */
+function goingOf({ gait, way }: Extract<Act, { kind: 'go' }>, character: Character, seconds: number | undefined): { pose: PartialPose; rise: number } {
+  if (goesOn(character) !== 'feet') return { pose: added(CALM, { headTurn: way * 0.5, bodyTurn: way * 0.4, gazeX: way * 0.6 }), rise: 0 };
+  const p = bodyOf(character);
+  const { pose, rise } = poseOnWay(p, heightOf(p), gait, way, seconds);
+  return { pose: added(CALM, pose, { gazeX: way * 0.6, headTurn: way * 0.2 }), rise };
+}
+
 /** Faces are seen from near, hands from the waist up, moves whole: frames in head units about the figure's own joints. */
 function viewOf(act: Act, character: Character, skeleton: ReturnType<typeof drawFigure>['skeleton'], width: number, height: number): Matrix {
   const mascot = character.kind === 'mascot';
   const action = act.kind === 'action' ? actionOf(act.action) : undefined;
-  const top = skeleton.head.y - (mascot ? 92 : 74);
-  const bottom = act.kind === 'expression' ? skeleton.head.y + (mascot ? 86 : 66) : action?.group === 'move' || act.kind === 'stand' || mascot ? 10 : skeleton.hip.y - 6;
+  // Room over the head for whoever jumps.
+  const top = skeleton.head.y - (mascot ? 92 : 74) - (act.kind === 'go' && act.gait === 'jump' ? 40 : 0);
+  const bottom =
+    act.kind === 'expression' ? skeleton.head.y + (mascot ? 86 : 66) : action?.group === 'move' || act.kind === 'stand' || act.kind === 'go' || mascot ? 10 : skeleton.hip.y - 6;
   const scale = height / (bottom - top);
   return [scale, 0, 0, scale, width / 2 - (act.kind === 'expression' ? skeleton.head.x : skeleton.hip.x * 0.6) * scale, -top * scale];
 }
@@ -83,9 +99,15 @@ self.onmessage = async ({ data }: MessageEvent<ActRequest>) => {
   // All frames through one window, as it is at rest.
   const view = viewOf(act, character, drawFigure(character, posed(CALM), MOUTH_CHART.rest).skeleton, width, height);
   moments.forEach((seconds, n) => {
-    const { nodes: drawn } = drawFigure(character, posed(poseOf(act, seconds)), MOUTH_CHART.rest, action && act.kind === 'action' ? holdingOf(action, act.hand) : undefined);
+    const { pose, rise } = act.kind === 'go' ? goingOf(act, character, seconds) : { pose: poseOf(act, seconds), rise: 0 };
+    const { nodes: drawn } = drawFigure(character, posed(pose), MOUTH_CHART.rest, action && act.kind === 'action' ? holdingOf(action, act.hand) : undefined);
     const nodes = action?.id === 'sit' && !(character.kind === 'person' && wearOf(character).seat) ? [...drawSeat(character, stool.seat), ...drawn] : drawn;
-    const surface = paintFully(own, { width, height, background, planes: [{ id: 'all', view, nodes }] }, width, height);
+    const surface = paintFully(
+      own,
+      { width, height, background, planes: [{ id: 'all', view: rise ? ([...view.slice(0, 5), view[5] - rise * view[3]] as unknown as Matrix) : view, nodes }] },
+      width,
+      height,
+    );
     context?.putImageData(new ImageData(surface.pixels(), width, height), n * width, 0);
     surface.dispose();
   });

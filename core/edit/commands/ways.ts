@@ -3,7 +3,6 @@ import type { MakeId } from '../../document/ids.ts';
 import { restValue } from '../../document/properties.ts';
 import type { Character, Cue, CueOf, Layer, Pin, Scene } from '../../document/schema.ts';
 import { bodyOf } from '../../figure/mascots/index.ts';
-import { heightOf } from '../../figure/proportions.ts';
 import { naturalLength } from '../../schedule/motion/walk.ts';
 import { resolveScene } from '../../schedule/resolve.ts';
 import { lineTiming } from '../../schedule/timing.ts';
@@ -22,10 +21,7 @@ const SPEEDS: Readonly<Record<Exclude<Gait, 'walk' | 'run'>, readonly [least: nu
 
 /** How long a way of so many stage units takes by itself, ticks: on foot from the legs that go it, else from its speed. */
 export function lengthOfWay(distance: number, gait: Gait, layer: Layer, character: Character | undefined): number {
-  if ((gait === 'walk' || gait === 'run') && character) {
-    const p = bodyOf(character);
-    return naturalLength(Math.abs(distance) / (Math.abs(restValue(layer, 'scaleX')) || 1), gait, p, heightOf(p));
-  }
+  if ((gait === 'walk' || gait === 'run') && character) return naturalLength(Math.abs(distance) / (Math.abs(restValue(layer, 'scaleX')) || 1), gait, bodyOf(character));
   const [least, speed] = SPEEDS[gait === 'walk' || gait === 'run' ? 'slide' : gait];
   return toTicks(least + Math.abs(distance) / speed);
 }

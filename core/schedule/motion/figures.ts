@@ -31,6 +31,8 @@ export const MOTION = {
   glideSeconds: 0.75,
   /** Froude number v^2 / (g L) above which one runs (Alexander 1989). */
   runAbove: 0.5,
+  /** The same where walking and running take the least effort. */
+  easyFroude: { walk: 0.22, run: 1 },
 } as const;
 
 export type Range = readonly [number, number];

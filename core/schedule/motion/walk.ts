@@ -39,16 +39,20 @@ export function gaitOf(distance: number, length: number, p: Proportions): keyof 
   return speed ** 2 / (GRAVITY * legs) > MOTION.runAbove ? 'run' : 'walk';
 }
 
-/** Steps in a second of somebody who walks as they like (Perry 1992: 113 a minute), and who runs. */
-const STEPS_IN_A_SECOND = { walk: 1.9, run: 2.8 } as const;
-
 /** Length of one step of a figure in figure units: never longer than the legs. */
 const stepOf = (p: Proportions, height: number, gait: keyof typeof GAITS): number => Math.min(height * STEP_OF_HEIGHT, (p.thigh + p.shin) * STEP_OF_LEGS) * GAITS[gait].stride;
 
-/** How long somebody takes for a way (figure units) at a gait, walking as they like: ticks. */
-export function naturalLength(distance: number, gait: keyof typeof GAITS, p: Proportions, height: number): number {
-  const steps = Math.max(2, Math.ceil(distance / stepOf(p, height, gait))) + 1;
-  return Math.round((steps / STEPS_IN_A_SECOND[gait]) * TICKS_PER_SECOND);
+/** Seconds that getting under way and coming to a stand take besides. */
+const OFF_AND_ON = 0.35;
+
+/**
+ * How long somebody takes for a way (figure units) at a gait as they like it, ticks: at the Froude number v^2 / (g L) at which
+ * legs of any length walk and run most easily (motion.md; Alexander 1989).
+ */
+export function naturalLength(distance: number, gait: keyof typeof GAITS, p: Proportions): number {
+  const legs = (p.thigh + p.shin + p.ankle) / UNITS_TO_THE_METRE;
+  const speed = Math.sqrt(MOTION.easyFroude[gait] * GRAVITY * legs) * UNITS_TO_THE_METRE;
+  return Math.round((OFF_AND_ON + distance / speed) * TICKS_PER_SECOND);
 }
 
 export interface WalkInput {
