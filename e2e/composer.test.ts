@@ -41,8 +41,8 @@ const TEXTS = 'return Object.values(s.lines).sort((a, b) => (a.order < b.order ?
 describe('a scene for two, from nothing', () => {
   it('by pointer: two people are brought, one is moved, both are given words, one a gesture, and it plays', async () => {
     await startEmpty();
-    await (await browser.button('Bring on stage (B)')).click();
-    const persons = await (await browser.find('[data-stage-door]')).findElements(By.css('[data-door-item][aria-label*="person"]'));
+    await (await browser.button('Bring on stage B')).click();
+    const persons = await (await browser.find('[data-stage-door]')).findElements(By.css('[data-door-item][data-person]'));
     await persons[0]?.click();
     await sceneUntil('one is there', `${PEOPLE} === 1`);
     await persons[1]?.click();

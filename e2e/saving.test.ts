@@ -189,7 +189,7 @@ describe('keys in the composer', () => {
   it('Enter chooses the line that has the focus, Space presses a button that has it, and Undo works from a slider', async () => {
     await browser.run(`document.querySelector('[data-line-index="2"]').focus()`);
     await press(Key.ENTER);
-    expect(await state(`return document.querySelector('[data-line-index="2"]').getAttribute('aria-selected')`)).toBe('true');
+    expect(await state(`return document.querySelector('[data-line-index="2"]').getAttribute('aria-current')`)).toBe('true');
     await browser.run(`document.querySelector('button[data-scenes]').focus()`);
     await press(' ');
     await browser.find('button[aria-label="New scene after this one"]');

@@ -111,38 +111,46 @@ function List({ scene }: { scene: PlacedScene }) {
                   data-command={command.id}
                 >
                   <span className={`min-w-0 flex-1 truncate ${ready ? '' : 'text-ink-3'}`}>{command.name}</span>
-                  {choosing === command.id ? (
-                    <KeyCatch command={command} onEnd={() => setChoosing(undefined)} />
-                  ) : (
-                    <>
-                      {!command.fixed && (
-                        <button
-                          type="button"
-                          tabIndex={-1}
-                          aria-label={`Choose keys for ${command.name}`}
-                          title="Choose its keys (Alt+Enter)"
-                          className="hidden h-6 w-6 items-center justify-center rounded-[6px] text-ink-2 group-hover/command:flex group-data-[selected=true]/command:flex hover:bg-paper"
-                          onClick={(event) => {
-                            event.stopPropagation();
-                            setChoosing(command.id);
-                          }}
-                        >
-                          <Keyboard size={14} strokeWidth={1.7} />
-                        </button>
-                      )}
-                      {keysFor(command, changed).map((keys) => (
-                        <Caps key={keys} keys={keys} own={command.id in changed} />
-                      ))}
-                    </>
-                  )}
+                  {keysFor(command, changed).map((keys) => (
+                    <Caps key={keys} keys={keys} own={command.id in changed} />
+                  ))}
                 </Cmdk.Item>
               );
             })}
           </Cmdk.Group>
         ))}
       </Cmdk.List>
-      <details className="shrink-0 border-t border-line px-4 py-2 text-[12px] text-ink-2">
-        <summary className="cursor-pointer rounded-sm font-semibold">Enter does it, Alt+Enter chooses its keys. Keys that are always the same</summary>
+      <Foot command={COMMANDS.find(({ id }) => id === active)} choosing={choosing} onChoose={setChoosing} />
+    </Cmdk>
+  );
+}
+
+/** The keys of the command that is looked at, chosen here; below, those that are always the same. */
+function Foot({ command, choosing, onChoose }: { command: Command | undefined; choosing: string | undefined; onChoose: (id: string | undefined) => void }) {
+  return (
+    <div className="shrink-0 border-t border-line px-4 py-2 text-[12px] text-ink-2">
+      <div className="flex h-7 items-center gap-2">
+        {command && choosing === command.id ? (
+          <KeyCatch command={command} onEnd={() => onChoose(undefined)} />
+        ) : (
+          <>
+            <span className="min-w-0 flex-1 truncate">{command ? command.name : 'Enter does it'}</span>
+            {command && !command.fixed && (
+              <button
+                type="button"
+                aria-label={`Choose keys for ${command.name}`}
+                title="Alt+Enter"
+                className="flex h-7 shrink-0 items-center gap-1.5 rounded-[6px] px-2 font-semibold text-ink hover:bg-well"
+                onClick={() => onChoose(command.id)}
+              >
+                <Keyboard size={14} strokeWidth={1.7} /> Choose keys
+              </button>
+            )}
+          </>
+        )}
+      </div>
+      <details className="mt-1">
+        <summary className="cursor-pointer rounded-sm">Keys that are always the same</summary>
         <dl className="m-0 mt-2 grid grid-cols-[150px_1fr] gap-x-4 gap-y-1">
           {FIXED_KEYS.map(([keys, what]) => (
             <div key={keys} className="contents">
@@ -152,7 +160,7 @@ function List({ scene }: { scene: PlacedScene }) {
           ))}
         </dl>
       </details>
-    </Cmdk>
+    </div>
   );
 }
 

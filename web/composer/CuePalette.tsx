@@ -276,9 +276,8 @@ function Palette({ scene: shown }: { scene: PlacedScene }) {
           )}
           <span className="text-[12px] text-ink-2">{hanging.at === undefined ? `hangs a cue from line ${line.index + 1}` : `at ${formatLength(at)}, line ${line.index + 1}`}</span>
           <span className="flex-1" />
-          <button type="button" className="flex items-center gap-1.5 rounded-sm text-[12px] text-ink-2 hover:text-ink" aria-label="Close" onClick={close}>
-            close
-            <kbd className="rounded-[4px] border border-line px-1 font-sans text-[11px]">Esc</kbd>
+          <button type="button" className="flex items-center gap-1.5 rounded-sm text-[12px] text-ink-2 hover:text-ink" onClick={close}>
+            close <kbd className="rounded-[4px] border border-line px-1 font-sans text-[11px]">Esc</kbd>
           </button>
         </div>
         <p className="m-0 line-clamp-2 max-h-12 overflow-hidden font-serif text-[15.5px] leading-[23px]">
@@ -330,7 +329,7 @@ function Palette({ scene: shown }: { scene: PlacedScene }) {
           </nav>
         </div>
       </header>
-      <div ref={scroller} role="listbox" aria-label={`Cues for ${name}`} className="scrolls min-h-0 flex-1 overflow-y-auto px-4 pb-3">
+      <section ref={scroller} aria-label={`Cues for ${name}`} className="scrolls min-h-0 flex-1 overflow-y-auto px-4 pb-3">
         {yours.length > 0 && (
           <section aria-label="Yours">
             <h3 className="sticky top-0 z-[2] m-0 flex h-7 items-center gap-2 bg-paper text-[12.5px] font-[680]">
@@ -348,7 +347,7 @@ function Palette({ scene: shown }: { scene: PlacedScene }) {
           </section>
         ))}
         {found.length === 0 && <p className="m-0 pt-3 text-[13px] text-ink-2">{items.length ? `Nothing is called “${query}”.` : 'Bring somebody on stage first.'}</p>}
-      </div>
+      </section>
       <Foot cue={hungCue} id={hungId} scene={scene} line={line} hand={hand} onHand={setHand} shown={tried} onDone={close} />
     </section>
   );
@@ -426,8 +425,7 @@ function Card({
     <div className="group relative min-w-0">
       <button
         type="button"
-        role="option"
-        aria-selected={chosen}
+        aria-pressed={chosen}
         aria-label={item.label}
         data-option={item.label}
         data-item-key={item.key}

@@ -389,7 +389,8 @@ const MouthLane = memo(function MouthLane({ scene, layer, zoom, visible, tone }:
   }
   const total = Math.max(visible.to, 1);
   return (
-    <svg width={total} height={LANE_HEIGHT} className="absolute top-0 left-0" role="img" aria-label="Mouth shapes">
+    // biome-ignore lint/a11y/useSemanticElements: a drawing holds no fieldset
+    <svg width={total} height={LANE_HEIGHT} className="absolute top-0 left-0" role="group" aria-label="Mouth shapes">
       <path d={strip} fill={tone.fine} opacity={0.55} />
       {drawn.map(({ start, end, shape, left, width }) => {
         const m = MOUTH_CHART[shape];

@@ -39,7 +39,7 @@ function dragRecipe(scene: PlacedScene, line: ScheduledLine, delta: number, alon
 export function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: PlacedScene; zoom: number }) {
   const document_ = useProduction((state) => state.document);
   const selected = useView((state) => state.line === line.id);
-  const { drop, over, element } = useFileDrop<HTMLDivElement>('option', ([file]) => void (file && importOnLine(scene.id, line.id, file)));
+  const { drop, over, element } = useFileDrop<HTMLDivElement>('group', ([file]) => void (file && importOnLine(scene.id, line.id, file)));
   const tone = toneOf(colourOf(document_ as NonNullable<typeof document_>, line.line.role));
   const name = line.line.role && document_ ? speakerName(document_, scene.id, line.line.role) : 'Beat';
   const width = along(line.end - line.start, zoom);
@@ -71,10 +71,11 @@ export function LinePiece({ line, scene, zoom }: { line: ScheduledLine; scene: P
     cancel: () => preview(undefined),
   });
   return (
+    // biome-ignore lint/a11y/useSemanticElements: a fieldset cannot be dragged
     <div
       {...drop}
-      role="option"
-      aria-selected={selected}
+      role="group"
+      aria-current={selected}
       tabIndex={selected || (line.index === 0 && !useView.getState().line) ? 0 : -1}
       data-line={line.id}
       data-line-index={line.index + 1}

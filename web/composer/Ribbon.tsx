@@ -61,11 +61,11 @@ export const Ribbon = memo(function Ribbon({ scene, zoom, width, visible }: Ribb
           <rect key={`${a.id}${b.id}`} x={along(from, zoom)} y={0} width={along(to - from, zoom)} height={OVERLAP_BAND} fill={`url(#hatch-${a.id}-${b.id})`} />
         ))}
       </svg>
-      <div role="listbox" aria-label="Lines of the scene" aria-orientation="horizontal" className="absolute left-0" style={{ top: RIBBON.ruler, height: RIBBON.height, width }}>
+      <fieldset aria-label="Lines of the scene" className="absolute left-0 m-0 border-0 p-0" style={{ top: RIBBON.ruler, height: RIBBON.height, width }}>
         {shown.map((line) => (
           <LinePiece key={line.id} line={line} scene={scene} zoom={zoom} />
         ))}
-      </div>
+      </fieldset>
       <div className="absolute left-0" style={{ top: RIBBON.ruler + RIBBON.height, height: RIBBON.notes, width }}>
         {overlaps.map(({ a, b, from, to }) => (
           <span

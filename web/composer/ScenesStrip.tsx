@@ -82,7 +82,7 @@ function Strip() {
         <StripButton label="Ready scenes, played by your cast" onClick={() => view({ ready: true })}>
           <LayoutTemplate size={13} /> Ready scenes
         </StripButton>
-        <StripButton label="This scene once more" onClick={() => sceneAgain(scene.id, go)}>
+        <StripButton label="Once more: this scene again, after itself" onClick={() => sceneAgain(scene.id, go)}>
           <CopyPlus size={13} /> Once more
         </StripButton>
         <StripButton label="Copy this scene with its cast, for this production or another one" onClick={() => void copyScene(scene.id)}>
@@ -91,10 +91,10 @@ function Strip() {
         <StripButton label="Paste the scene that was copied after this one" onClick={() => void pasteAfter(scene.id, go)}>
           <ClipboardPaste size={13} /> Paste
         </StripButton>
-        <StripButton label="Split this scene at the playhead" onClick={() => splitHere(scene.id, go)}>
+        <StripButton label="Split here: this scene is cut in two at the playhead" onClick={() => splitHere(scene.id, go)}>
           <Scissors size={13} /> Split here
         </StripButton>
-        <StripButton label="Join this scene with the next one" onClick={() => joinNext(scene.id)} disabled={at >= scenes.length - 1}>
+        <StripButton label="Join with next: both become one scene" onClick={() => joinNext(scene.id)} disabled={at >= scenes.length - 1}>
           <ArrowLeftRight size={13} /> Join with next
         </StripButton>
         <StripButton label="Delete this scene" onClick={() => removeScene(scene.id, go)} disabled={scenes.length < 2}>

@@ -351,7 +351,7 @@ function DoorCard({
     <button
       type="button"
       data-door-item={item.key}
-      aria-label={`${item.name}, ${item.person ? 'person, ' : ''}${item.line}${tried ? ', tried on stage' : ''}`}
+      data-person={item.person || undefined}
       className="w-[82px] rounded-[7px] text-left"
       onPointerMove={(event) => !tried && (event.movementX !== 0 || event.movementY !== 0) && onPoint()}
       onPointerLeave={onLeave}
@@ -366,14 +366,16 @@ function DoorCard({
       <span
         className={`block overflow-hidden rounded-[7px] bg-bench ${tried ? 'outline-2 -outline-offset-1 outline-lamp [box-shadow:0_0_0_1px_var(--color-ink)]' : ''}`}
         style={CARD}
+        aria-hidden="true"
       >
         <Look item={item} colour={colour} />
       </span>
-      <span className="block truncate pt-0.5 text-[11.5px] leading-[14px] font-semibold">{item.name}</span>
+      <span className="block truncate pt-0.5 text-[11.5px] leading-[14px] font-semibold">{item.name}</span>{' '}
       <span className="block truncate text-[11px] leading-[14px] text-ink-2">
         {item.spoken && <i className="font-serif text-ink">{item.spoken}</i>}
         {item.spoken && ', '}
         {item.line}
+        <span className="sr-only">{`${item.person ? ', person' : ''}${tried ? ', tried on stage' : ''}`}</span>
       </span>
     </button>
   );

@@ -142,15 +142,13 @@ export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
         <Tip text={`People, props, words, pictures, backdrops${hint}`} side="top">
           <button
             type="button"
-            aria-label={`Bring on stage${hint}`}
             aria-expanded={door}
             data-door
             className={`flex h-[30px] w-full items-center justify-center gap-2 rounded-[7px] border text-[13px] font-semibold ${door ? 'border-ink bg-act-soft' : 'border-edge bg-paper hover:bg-white'}`}
             onClick={() => view({ door: !door })}
           >
             <Plus size={15} strokeWidth={1.8} />
-            Bring on stage
-            {hint && <kbd className="rounded-[4px] border border-line px-1 font-sans text-[11px] font-[550] text-ink-3">{hint.slice(2, -1)}</kbd>}
+            Bring on stage {hint && <kbd className="rounded-[4px] border border-line px-1 font-sans text-[11px] font-[550] text-ink-3">{hint.slice(2, -1)}</kbd>}
           </button>
         </Tip>
       </div>

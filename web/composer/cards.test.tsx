@@ -196,7 +196,7 @@ describe('hanging a cue from a word', () => {
     show();
     open();
     choose(screen.getByLabelText('Who'), layers[1] as string);
-    fireEvent.click(screen.getByRole('option', { name: 'Surprised' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Surprised' }));
     expect(cues()[0]).toMatchObject({ kind: 'face', expression: 'surprised', layer: layers[1] });
   });
 
@@ -204,7 +204,7 @@ describe('hanging a cue from a word', () => {
     show();
     open();
     fireEvent.click(screen.getByRole('button', { name: 'Both hands' }));
-    fireEvent.click(screen.getByRole('option', { name: 'Shrug' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Shrug' }));
     expect(cues()[0]).toMatchObject({ action: 'shrug', hand: 'both' });
   });
 
@@ -218,24 +218,24 @@ describe('hanging a cue from a word', () => {
   ] as const)('offers %s: %s', (kind, option, cue) => {
     show();
     open();
-    fireEvent.click(within(screen.getByRole('region', { name: kind })).getByRole('option', { name: option }));
+    fireEvent.click(within(screen.getByRole('region', { name: kind })).getByRole('button', { name: option }));
     expect(cues()[0]).toMatchObject(cue);
   });
 
   it('gives way to another of its kind chosen at the same word, and stands beside one of another kind', () => {
     show();
     open();
-    fireEvent.click(screen.getByRole('option', { name: 'Shrug' }));
-    fireEvent.click(screen.getByRole('option', { name: 'Nod' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Shrug' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Nod' }));
     expect(cues().map((cue) => (cue as { action?: string }).action)).toEqual(['nod']);
-    fireEvent.click(screen.getByRole('option', { name: 'Joyful' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Joyful' }));
     expect(cues().map(({ kind }) => kind)).toEqual(['gesture', 'face']);
   });
 
   it('can be changed in the foot once it hangs: hand, strength, until which word', () => {
     show();
     open();
-    fireEvent.click(screen.getByRole('option', { name: 'Shrug' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Shrug' }));
     fireEvent.click(screen.getByRole('button', { name: 'Left hand' }));
     expect(cues()[0]).toMatchObject({ hand: 'left' });
     fireEvent.keyDown(screen.getByRole('slider', { name: 'Strength' }), { key: 'ArrowRight' });
@@ -247,7 +247,7 @@ describe('hanging a cue from a word', () => {
   it('is only tried while it is pointed at by keys, and left as it was by Esc', () => {
     show();
     open();
-    const option = screen.getByRole('option', { name: 'Wave' });
+    const option = screen.getByRole('button', { name: 'Wave' });
     option.matches = (() => true) as never;
     fireEvent.focus(option);
     expect(Object.values(useProduction.getState().preview?.scenes[made.scene]?.cues ?? {})).toHaveLength(1);
@@ -260,10 +260,10 @@ describe('hanging a cue from a word', () => {
   it('keeps a character’s favourites at the top', () => {
     show();
     open();
-    const option = screen.getByRole('option', { name: 'Bow' });
+    const option = screen.getByRole('button', { name: 'Bow' });
     option.focus();
     fireEvent.keyDown(option, { key: 'f' });
-    expect(within(screen.getByRole('region', { name: 'Yours' })).getByRole('option', { name: 'Bow' })).toBeTruthy();
+    expect(within(screen.getByRole('region', { name: 'Yours' })).getByRole('button', { name: 'Bow' })).toBeTruthy();
   });
 
   it('says when nothing is called so, and hangs nothing', () => {

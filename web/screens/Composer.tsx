@@ -269,12 +269,7 @@ const Status = memo(
         </Check>
         <span className="flex-1" />
         <GapsMenu scene={scene}>
-          <button
-            type="button"
-            data-scene={index + 1}
-            className="inline-flex h-6 items-center gap-1 rounded-[6px] px-1.5 hover:bg-paper"
-            aria-label="Change the gaps of this scene"
-          >
+          <button type="button" data-scene={index + 1} className="inline-flex h-6 items-center gap-1 rounded-[6px] px-1.5 hover:bg-paper" title="Change the gaps of this scene">
             {overlaps} overlap{overlaps === 1 ? '' : 's'}, {long} gap{long === 1 ? '' : 's'} over 2 s
             <ChevronUp size={13} strokeWidth={1.8} />
           </button>

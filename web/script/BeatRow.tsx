@@ -11,7 +11,7 @@ import { ValueField } from '../ui/parts.tsx';
 /** A beat in the script: silence of a given length. */
 export function BeatRow({ scene, line, chosen }: { scene: PlacedScene; line: ScheduledLine; chosen: boolean }) {
   return (
-    <li
+    <article
       data-line={line.id}
       className={`grid grid-cols-[74px_30px_minmax(0,1fr)] items-center rounded-[10px] border px-2 py-1 ${chosen ? 'border-ink bg-bench' : 'border-transparent'}`}
       onPointerDown={() => choose({ kind: 'line', id: line.id })}
@@ -36,6 +36,6 @@ export function BeatRow({ scene, line, chosen }: { scene: PlacedScene; line: Sch
           Delete
         </button>
       </span>
-    </li>
+    </article>
   );
 }

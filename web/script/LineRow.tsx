@@ -66,7 +66,7 @@ export function useGrowing(text: string) {
 export function LineRow({ document, scene, line, chosen, onNew, onMove }: { document: Document; scene: PlacedScene; line: ScheduledLine; chosen: boolean } & RowMoves) {
   const colour = colourOf(document, line.line.role);
   const tone = toneOf(colour);
-  const { drop, over } = useFileDrop<HTMLLIElement>('listitem', ([file]) => {
+  const { drop, over } = useFileDrop<HTMLElement>('article', ([file]) => {
     view({ line: line.id });
     if (file) void importOnLine(scene.id, line.id, file);
   });
@@ -89,7 +89,7 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
   const name = speakerName(document, scene.id, line.line.role);
   const asked = line.line.direction || line.line.staging;
   return (
-    <li
+    <article
       data-line={line.id}
       aria-label={`Line ${line.index + 1}, ${name}`}
       className={`grid grid-cols-[74px_30px_minmax(0,1fr)_112px] rounded-[10px] border px-2 py-1.5 ${chosen ? 'border-ink' : 'border-transparent'} ${over ? 'border-dashed !border-act bg-act-soft' : ''}`}
@@ -215,7 +215,7 @@ export function LineRow({ document, scene, line, chosen, onNew, onMove }: { docu
         {asked && <Suggestions document={document} scene={scene} line={line} />}
       </div>
       <VoiceState document={document} line={line} />
-    </li>
+    </article>
   );
 }
 

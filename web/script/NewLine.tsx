@@ -39,7 +39,7 @@ export function NewLine({
   const role = document.production.roles[place.role];
   const tone = toneOf(role?.colour);
   return (
-    <li className="mt-[22px] grid grid-cols-[74px_30px_minmax(0,1fr)_112px] px-2 py-1.5" data-new-line>
+    <div className="mt-[22px] grid grid-cols-[74px_30px_minmax(0,1fr)_112px] px-2 py-1.5" data-new-line>
       <span />
       <div className="pt-1">
         <CutTag colour={role?.colour} width={18} height={22} outline />
@@ -95,6 +95,6 @@ export function NewLine({
         />
       </div>
       <span />
-    </li>
+    </div>
   );
 }

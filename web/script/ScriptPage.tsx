@@ -32,7 +32,7 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
   const chosen = useView((state) => state.line);
   const [pending, setPending] = useState<Pending>();
   const [pasting, setPasting] = useState(false);
-  const list = useRef<HTMLUListElement>(null);
+  const list = useRef<HTMLDivElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another scene has no row begun
   useEffect(() => setPending(undefined), [scene.id]);
   const ids = scene.lines.map(({ id }) => id);
@@ -103,7 +103,7 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
           <CaptionsMenu document={document} film={film} />
           <ScriptMenu document={document} film={film} scene={scene} onPaste={() => setPasting(true)} />
         </div>
-        <ul ref={list} className="m-0 list-none p-0">
+        <div ref={list}>
           {scene.lines.map((line, index) => (
             <div key={line.id}>
               {index > 0 && <ScriptGap scene={scene} line={line} before={scene.lines[index - 1] as ScheduledLine} document={document} />}
@@ -126,7 +126,7 @@ export function ScriptPage({ document, film, scene }: { document: Document; film
             </div>
           )}
           {atEnd && (atEnd.after === last || !pending) && row(atEnd)}
-        </ul>
+        </div>
       </div>
       <PasteDialog open={pasting} onClose={() => setPasting(false)} onTake={(text) => bring(scene.id, last ?? undefined, text)} />
     </main>
