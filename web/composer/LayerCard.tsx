@@ -14,7 +14,7 @@ import { LAYER_ENTRIES } from '#core/stage/layers/index';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { run, useOpenDocument, useStanding } from '../state/production.ts';
-import { choose, useView } from '../state/view.ts';
+import { choose, useView, view } from '../state/view.ts';
 import { NamedChoice } from '../ui/fields.tsx';
 import { CutTag, IconButton } from '../ui/parts.tsx';
 import { layerColour, type PlacedScene } from './film.ts';
@@ -23,7 +23,7 @@ import { Effects } from './LayerEffects.tsx';
 import { KeyList } from './LayerKeys.tsx';
 import { MaskPart, Presence } from './LayerPresence.tsx';
 import { nameOfLayer, nameOfStaged } from './lanes.ts';
-import { Saying, Section } from './layerFields.tsx';
+import { Saying, Section, SmallButton } from './layerFields.tsx';
 import { OwnFields } from './OwnFields.tsx';
 import { PropertyCell, SizeCell } from './PropertyCell.tsx';
 import { rowActions } from './Tree.tsx';
@@ -100,6 +100,7 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
       {inGroup('edge').length > 0 && (
         <Section title="Crop" of={of} closed>
           <Cells>{cells(inGroup('edge'))}</Cells>
+          <CropButton id={id} />
         </Section>
       )}
       {layer.kind !== 'effect' && <MaskPart id={id} layer={layer} scene={scene} />}
@@ -203,6 +204,16 @@ function Belongs({ id, layer, scene }: { id: string; layer: Layer; scene: Placed
           )),
         )}
     </>
+  );
+}
+
+/** Edges are drawn in where they are seen. */
+function CropButton({ id }: { id: string }) {
+  const cutting = useView((state) => state.cutting?.layer === id && state.cutting.what === 'crop');
+  return (
+    <div className="mt-2">
+      <SmallButton onClick={() => view({ cutting: cutting ? undefined : { layer: id, what: 'crop' } })}>{cutting ? 'Done' : 'Crop on the stage'}</SmallButton>
+    </div>
   );
 }
 

@@ -8,7 +8,7 @@ import { ENTRANCES } from '#core/stage/entrances/index';
 import { formatMoment, formatOffset } from '#core/time/format';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { preview, run, useOpenDocument } from '../state/production.ts';
-import { useView } from '../state/view.ts';
+import { useView, view } from '../state/view.ts';
 import { Check, NamedChoice } from '../ui/fields.tsx';
 import { ValueField } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
@@ -155,6 +155,7 @@ export function MaskPart({ id, layer, scene }: { id: string; layer: Layer; scene
   const others = Object.entries(scene.scene.layers).filter(([other, one]) => other !== id && one.kind !== 'effect' && !one.mask);
   const set = (next: Mask | undefined): void => void run('Mask', setMask(scene.id, id, next));
   const soft = { invert: mask?.invert ?? false, feather: mask?.feather ?? 0 };
+  const cutting = useView((state) => state.cutting?.layer === id && state.cutting.what === 'mask');
   const value = !mask ? '' : 'layer' in mask ? mask.layer : mask.shape;
   return (
     <Section title="Mask" of={layer.kind} closed={!mask}>
@@ -181,6 +182,11 @@ export function MaskPart({ id, layer, scene }: { id: string; layer: Layer; scene
             <NumberField label="Middle across" unit="share" value={mask.x} least={-5} most={5} step={0.05} onTake={(x) => set({ ...mask, x })} />
             <NumberField label="Middle down" unit="share" value={mask.y} least={-5} most={5} step={0.05} onTake={(y) => set({ ...mask, y })} />
           </>
+        )}
+        {mask && !('layer' in mask) && (
+          <span className="col-span-2">
+            <SmallButton onClick={() => view({ cutting: cutting ? undefined : { layer: id, what: 'mask' } })}>{cutting ? 'Done' : 'Draw it on the stage'}</SmallButton>
+          </span>
         )}
         {mask && (
           <Check checked={mask.invert} onChange={(invert) => set({ ...mask, invert })} className="col-span-2 text-[12px] text-ink-2">

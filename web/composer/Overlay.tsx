@@ -5,6 +5,7 @@ import { seenAt, useBoxes } from '../stage/boxes.ts';
 import { run, useStanding } from '../state/production.ts';
 import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
 import { type DragAt, useDrag } from '../ui/useDrag.ts';
+import { CropHandles } from './CropHandles.tsx';
 import { layerColour, type PlacedScene } from './film.ts';
 import { nameOfStaged } from './lanes.ts';
 import { extentOf, frontFirst, heldAt, heldBy, isIn, screenOf } from './onStage.ts';
@@ -135,6 +136,8 @@ export function Overlay({ scene, size }: { scene: PlacedScene; size: { width: nu
   const cue = selectedCue ? scene.scene.cues[selectedCue] : undefined;
   const only = chosen.length === 1 ? chosen[0] : undefined;
   const tried = useView((state) => state.tried);
+  const cutting = useView((state) => (state.cutting && state.cutting.layer === only ? state.cutting : undefined));
+  const cuttingBox = cutting && seen.find(({ id }) => id === cutting.layer);
 
   return (
     <>
@@ -188,7 +191,8 @@ export function Overlay({ scene, size }: { scene: PlacedScene; size: { width: nu
         })}
         <LampCorners scene={scene} tick={tick} shape={shape} screen={screen} />
         {only !== undefined && <PlacePath id={only} scene={scene} boxes={seen} screen={screen} />}
-        {chosen.length > 0 && tried === undefined && <Handles ids={chosen} scene={scene} boxes={seen} screen={screen} drag={drag} />}
+        {cuttingBox && cutting && <CropHandles id={cutting.layer} scene={scene} box={cuttingBox} screen={screen} what={cutting.what} />}
+        {chosen.length > 0 && tried === undefined && !cuttingBox && <Handles ids={chosen} scene={scene} boxes={seen} screen={screen} drag={drag} />}
         {cue?.kind === 'move' && (
           <MoveTarget id={selectedCue as string} x={cue.x} y={cue.y} layer={cue.layer} scene={scene} screen={screen} colour={layerColour(document, scene.id, cue.layer)} />
         )}

@@ -15,7 +15,7 @@ import { Overlay } from './Overlay.tsx';
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('./transport.ts', () => ({ seek: (tick: number) => view({ tick }), playLine: () => {}, togglePlay: () => view({ playing: true }), stop: () => view({ playing: false }) }));
 const hoisted = vi.hoisted(() => ({ boxes: [] as unknown[] }));
-vi.mock('../stage/boxes.ts', () => ({ useBoxes: () => hoisted.boxes, hearBoxes: () => {}, seenAt: () => undefined, coverAt: () => {} }));
+vi.mock('../stage/boxes.ts', () => ({ placedBoxes: () => hoisted.boxes, useBoxes: () => hoisted.boxes, hearBoxes: () => {}, seenAt: () => undefined, coverAt: () => {} }));
 vi.mock('../stage/client.ts', () => ({
   stage: () => ({ backdrop: async () => new Promise(() => {}), piece: async () => new Promise(() => {}), portrait: async () => new Promise(() => {}) }),
 }));

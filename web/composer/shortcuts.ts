@@ -85,6 +85,7 @@ function leave(scene: PlacedScene | undefined, event: KeyboardEvent): void {
   if (state.hanging) view({ hanging: undefined });
   else if (state.door) view({ door: false });
   else if (state.curve) view({ curve: undefined });
+  else if (state.cutting) view({ cutting: undefined });
   else if (takesKeys(event.target)) return;
   else if (state.entered !== undefined) {
     const { entered } = state;

@@ -112,8 +112,7 @@ export function HomeScript({ onMade }: { onMade: (id: string) => void }) {
         </div>
         <div className="flex flex-wrap gap-1.5">
           <Button kind="primary" className="!h-8 flex-1" disabled={busy} onClick={() => void make(false)}>
-            Make this film{' '}
-            <kbd className="rounded-[4px] border border-white/50 px-1 font-sans text-[11px] font-[550] max-[600px]:hidden">Ctrl Enter</kbd>
+            Make this film <kbd className="rounded-[4px] border border-white/50 px-1 font-sans text-[11px] font-[550] max-[600px]:hidden">Ctrl Enter</kbd>
           </Button>
           <Button className="!h-8" disabled={busy} onClick={() => void make(true)}>
             Start empty

@@ -40,6 +40,8 @@ interface ViewState {
   readonly help: boolean;
   /** What the production was before is shown. */
   readonly versions: boolean;
+  /** The layer whose crop or mask is drawn on the stage. */
+  readonly cutting: { readonly layer: string; readonly what: 'crop' | 'mask' } | undefined;
   /** The marker that is chosen. */
   readonly marker: string | undefined;
   /** Pixels of the column with the tree and, below it, the heads of lanes. */
@@ -94,6 +96,7 @@ export const useView = create<ViewState>(() => ({
   sway: 0,
   help: false,
   versions: false,
+  cutting: undefined,
   marker: undefined,
   left: LEFT.first,
   folds: {},

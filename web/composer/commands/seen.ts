@@ -2,7 +2,7 @@ import { setCaptions } from '#core/edit/commands/stage';
 import { frameSize } from '#core/stage/frame';
 import { run } from '../../state/production.ts';
 import { useView, view } from '../../state/view.ts';
-import { zoomStage } from '../StageView.tsx';
+import { zoomStage } from '../stageZoom.ts';
 import { zoomTimeline } from '../zoomTimeline.ts';
 import type { Command } from './command.ts';
 

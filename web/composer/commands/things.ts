@@ -1,3 +1,4 @@
+import { propertiesOf } from '#core/document/properties';
 import { childrenOf } from '#core/document/tree';
 import { alignLayers, distributeLayers, type Edge } from '#core/edit/commands/layers';
 import { faceEachOther, sameEyeLevel, swapPlaces } from '#core/edit/commands/placing';
@@ -86,6 +87,19 @@ const gaps = (axis: 'x' | 'y', what: string): Command => ({
   },
 });
 
+/** The one thing that is chosen, where it has edges to be cropped, or a form that masks it. */
+const cuttable = (scene: Place['scene']): string | undefined => {
+  const [id, ...others] = heldLayers(scene);
+  const kind = id === undefined ? undefined : scene.scene.layers[id]?.kind;
+  return others.length || kind === undefined || !propertiesOf(kind).includes('cropLeft') ? undefined : id;
+};
+const maskable = (scene: Place['scene']): string | undefined => {
+  const [id, ...others] = heldLayers(scene);
+  const mask = id === undefined ? undefined : scene.scene.layers[id]?.mask;
+  return others.length || !mask || 'layer' in mask ? undefined : id;
+};
+const cut = (layer: string | undefined, what: 'crop' | 'mask'): void => view({ cutting: useView.getState().cutting || layer === undefined ? undefined : { layer, what } });
+
 export const THINGS: readonly Command[] = [
   {
     id: 'bring',
@@ -131,6 +145,23 @@ export const THINGS: readonly Command[] = [
   lineUp('bottom', 'at the bottom'),
   gaps('x', 'across'),
   gaps('y', 'down'),
+  {
+    id: 'crop',
+    name: 'Crop on the stage, or stop',
+    group: 'On the stage',
+    also: 'cut edges trim picture',
+    keys: ['Shift+X'],
+    ready: ({ scene }) => cuttable(scene) !== undefined,
+    run: ({ scene }) => cut(cuttable(scene), 'crop'),
+  },
+  {
+    id: 'mask',
+    name: 'Draw the mask on the stage, or stop',
+    group: 'On the stage',
+    also: 'form ellipse',
+    ready: ({ scene }) => maskable(scene) !== undefined,
+    run: ({ scene }) => cut(maskable(scene), 'mask'),
+  },
   {
     id: 'face',
     name: 'Face each other',
