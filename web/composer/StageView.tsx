@@ -5,6 +5,7 @@ import { hearBoxes } from '../stage/boxes.ts';
 import { stage } from '../stage/client.ts';
 import { useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
+import { usePinch } from '../ui/usePinch.ts';
 import type { PlacedScene } from './film.ts';
 import { Overlay } from './Overlay.tsx';
 import { TriedStrip } from './StageDoor.tsx';
@@ -53,6 +54,17 @@ export function StageView({ scene, bare = false }: { scene: PlacedScene; bare?: 
   }, [size]);
 
   useStageWheel(room, size, frame);
+  usePinch(room, ({ factor, x, y, dx, dy }) => {
+    const element = room.current;
+    if (!element || useView.getState().playing) return;
+    const box = element.getBoundingClientRect();
+    const [left, top] = [box.left + (box.width - size.width) / 2, box.top + (box.height - size.height) / 2];
+    zoomStage(factor, frame, { x: (x - left) / size.width, y: (y - top) / size.height });
+    const { looked } = useView.getState();
+    if (!looked) return;
+    const unit = looked.width / size.width;
+    view({ looked: lookAt({ ...looked, x: looked.x - dx * unit, y: looked.y - dy * unit }, frame) });
+  });
   const recording = useView((state) => state.recording);
   const whole = (!playing || recording) && !throughCamera;
   return (

@@ -14,6 +14,7 @@ import { run, type useProduction, useStanding } from '../state/production.ts';
 import { choose, chosenLayers, useView, view } from '../state/view.ts';
 import { IconButton, Tip } from '../ui/parts.tsx';
 import { ribbonPath } from '../ui/speakers.ts';
+import { usePinch } from '../ui/usePinch.ts';
 import { PALETTE_WIDTH } from './CuePalette.tsx';
 import { CurveLane } from './CurveLane.tsx';
 import type { PlacedScene } from './film.ts';
@@ -29,6 +30,16 @@ import { ZOOM } from './zoomTimeline.ts';
 
 /** How far a turn of the wheel zooms. */
 const WHEEL = 0.0022;
+
+/** Zooms ribbon and lanes by so much; the moment under a place of the window stays under it. */
+function zoomAt(element: HTMLElement, x: number, factor: number): void {
+  const { zoom: before, left: head } = useView.getState();
+  const at = x - element.getBoundingClientRect().left - head;
+  const next = Math.min(ZOOM.most, Math.max(ZOOM.least, before * factor));
+  const moment = (element.scrollLeft + at) / before;
+  flushSync(() => view({ zoom: next }));
+  element.scrollLeft = Math.max(0, moment * next - at);
+}
 
 /** Ribbon, threads and lanes under one playhead. */
 export function Timeline({ scene }: { scene: PlacedScene }) {
@@ -76,12 +87,7 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
     const onWheel = (event: WheelEvent): void => {
       if (!event.ctrlKey && !event.metaKey) return;
       event.preventDefault();
-      const { zoom: before, left: head } = useView.getState();
-      const at = event.clientX - element.getBoundingClientRect().left - head;
-      const next = Math.min(ZOOM.most, Math.max(ZOOM.least, before * Math.exp(-event.deltaY * WHEEL)));
-      const moment = (element.scrollLeft + at) / before;
-      flushSync(() => view({ zoom: next }));
-      element.scrollLeft = Math.max(0, moment * next - at);
+      zoomAt(element, event.clientX, Math.exp(-event.deltaY * WHEEL));
     };
     element.addEventListener('wheel', onWheel, { passive: false });
     return () => element.removeEventListener('wheel', onWheel);
@@ -98,11 +104,24 @@ export function Timeline({ scene }: { scene: PlacedScene }) {
       }),
     [],
   );
+  usePinch(scroller, ({ factor, x, dx, dy }) => {
+    const element = scroller.current;
+    if (!element) return;
+    zoomAt(element, x, factor);
+    element.scrollLeft -= dx;
+    element.scrollTop -= dy;
+  });
   const band = useBand(scene, scroller);
 
   return (
     <section className="relative min-h-0 flex-1 border-t border-line" aria-label="Conversation ribbon and lanes">
-      <div ref={scroller} style={{ right: hanging ? PALETTE_WIDTH : 0 }} className="scrolls absolute inset-0 flex flex-col overflow-auto bg-paper" onScroll={look} data-timeline>
+      <div
+        ref={scroller}
+        style={{ right: hanging ? PALETTE_WIDTH : 0 }}
+        className="scrolls absolute inset-0 flex touch-pan-x touch-pan-y flex-col overflow-auto bg-paper"
+        onScroll={look}
+        data-timeline
+      >
         <div className="relative flex min-h-full shrink-0 flex-col" style={{ width: left + width }}>
           <div className="sticky top-0 z-30 flex shrink-0 border-b border-line bg-paper" style={{ height: RIBBON.total }}>
             <div className="sticky left-0 z-40 shrink-0 border-r border-line bg-paper" style={{ width: left, height: RIBBON.total }}>
