@@ -411,6 +411,8 @@ export const CueSchema = v.variant('kind', [
     follow: v.optional(v.literal(true)),
     /** Held by hand, or a quake: how strongly it shakes. */
     shake: v.optional(share),
+    /** What is sharp (its first subject if null), and how soft what lies nearer or farther becomes; everything is sharp if left out. */
+    focus: v.optional(v.object({ on: v.nullable(id('layer')), blur: share })),
     /** Of `place`: centre and width in time. */
     keys: keysOf('camera'),
   }),

@@ -9,7 +9,7 @@ import { sample } from '../time/track.ts';
 import { frameSize, type View } from './frame.ts';
 import { drawnKind } from './layers/index.ts';
 import { middleBox } from './layers/kind.ts';
-import { stageMatrix } from './place.ts';
+import { CAMERA_METRES, stageMatrix } from './place.ts';
 
 /** Headroom as a share of the view's height (motion.md: 8-12 %). */
 const HEADROOM = 0.1;
@@ -132,6 +132,51 @@ export function cameraAt(scene: SceneSchedule, tick: number, shape: FrameShape):
     return rounded({ x: from.x + (settled.x - from.x) * share, y: from.y + (settled.y - from.y) * share, width });
   }
   return rounded(settled);
+}
+
+/** Metres behind the stage plane that are sharp, and how soft everything else becomes, 0..1. */
+export interface Focus {
+  readonly depth: number;
+  readonly blur: number;
+}
+
+/** What is in focus at a tick: the shot's, racked from the one before along its easing. */
+export function focusAt(scene: SceneSchedule, tick: number): Focus {
+  const index = scene.shots.findLastIndex((shot) => shot.start <= tick);
+  const shot = scene.shots[index];
+  if (!shot) return SHARP;
+  const settled = focusOf(scene, index, tick);
+  const { over } = shot.cue;
+  if (over <= 0 || tick >= shot.start + over) return settled;
+  const from = index > 0 ? focusOf(scene, index - 1, shot.start) : SHARP;
+  const t = eased('both', (tick - shot.start) / over);
+  const step = (a: number, b: number): number => Math.round((a + (b - a) * t) * 100) / 100;
+  // What was all sharp has no depth of its own to come from.
+  return { depth: from.blur ? step(from.depth, settled.depth) : settled.depth, blur: step(from.blur, settled.blur) };
+}
+
+const SHARP: Focus = { depth: 0, blur: 0 };
+
+function focusOf(scene: SceneSchedule, index: number, tick: number): Focus {
+  const { cue } = scene.shots[index] as SceneSchedule['shots'][number];
+  if (!cue.focus) return SHARP;
+  const on = scene.layers.get(cue.focus.on ?? cue.subjects[0] ?? '');
+  return { depth: on ? Math.round(valueAt(on, 'depth', tick) * 100) / 100 : 0, blur: cue.focus.blur };
+}
+
+/** A backdrop lies so far behind the stage plane, metres. */
+export const BACKDROP_DEPTH = 7;
+/** Units of the picture by which what is wholly out of focus is blurred, for the difference of distances' inverses. */
+const SOFTEST = 340;
+
+/**
+ * How far something at a depth is blurred, units of the picture: the circle of confusion of a thin lens, which grows with the
+ * difference of the inverses of both distances.
+ */
+export function softness({ depth: sharp, blur }: Focus, depth: number): number {
+  if (!blur) return 0;
+  const away = (d: number): number => 1 / Math.max(1, CAMERA_METRES + d);
+  return Math.round(blur * SOFTEST * Math.abs(away(sharp) - away(depth)) * 4) / 4;
 }
 
 function pushed(scene: SceneSchedule, index: number, tick: number, shape: FrameShape): View {

@@ -4,7 +4,7 @@ import type { Picture, Plane } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
 import { backdropNodes } from './backdrop.ts';
-import { cameraAt } from './camera.ts';
+import { BACKDROP_DEPTH, cameraAt, type Focus, focusAt, softness } from './camera.ts';
 import { captionNodes } from './captions.ts';
 import { frameSize, type View, viewMatrix } from './frame.ts';
 import { styledPlane, styleOf } from './styles/index.ts';
@@ -32,8 +32,11 @@ export function momentOf(
 ): Moment {
   const { frame: shape, style } = document.production;
   const view: View = wholeSet ? (looked ?? { x: 0, y: 0, width: frameSize(shape).width }) : cameraAt(scene, tick, shape);
-  return { scene, tick, fonts, style: styleOf(style), shape, view, camera: matrixOf(view, shape), solo };
+  return { scene, tick, fonts, style: styleOf(style), shape, view, camera: matrixOf(view, shape), focus: wholeSet ? ALL_SHARP : focusAt(scene, tick), solo };
 }
+
+/** The whole set is looked at to be edited: nothing of it is soft. */
+const ALL_SHARP: Focus = { depth: 0, blur: 0 };
 
 /**
  * The stage at a tick of a scene, as a picture list: a pure function of document, schedule and tick, any tick at the
@@ -44,7 +47,8 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
   const { shape, camera, style } = moment;
   const frame = frameSize(shape);
   const { nodes: back, background } = backdropNodes(scene.scene.backdrop, shape);
-  const backdrop = styledPlane({ id: 'backdrop', view: camera, nodes: back }, style, 'set');
+  const soft = softness(moment.focus, BACKDROP_DEPTH);
+  const backdrop = styledPlane({ id: 'backdrop', view: camera, nodes: back, ...(soft > 0 ? { blur: soft } : {}) }, style, 'set');
   const planes: Plane[] = [...layerPlanes(moment, undefined, camera, [backdrop])];
   if (style.over) planes.push({ id: 'over', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: style.over(frame.width, frame.height) });
   if (options.captions ?? true) {

@@ -52,7 +52,7 @@ export function stageMatrix(scene: SceneSchedule, id: string, tick: number): Mat
 }
 
 /** Metres from the camera to the stage plane when it takes in the whole frame. */
-const CAMERA_METRES = 6;
+export const CAMERA_METRES = 6;
 /** Nothing comes nearer to the camera than this. */
 const NEAREST = 0.3;
 

@@ -7,7 +7,7 @@ import type { Segment } from '../schedule/segments.ts';
 import type { StagedLayer } from '../schedule/staged.ts';
 import { ticksPerFrame } from '../time/ticks.ts';
 import { lastAtOrBefore, type Track } from '../time/track.ts';
-import { cameraAt } from './camera.ts';
+import { cameraAt, focusAt } from './camera.ts';
 import { momentOf } from './evaluate.ts';
 import { everSeen } from './tree.ts';
 
@@ -137,7 +137,8 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
   let last = '';
   ticks.forEach((tick, n) => {
     const { x, y, width } = cameraAt(scene, tick, film.document.production.frame);
-    const view = `${x} ${y} ${width}`;
+    const { depth, blur } = focusAt(scene, tick);
+    const view = `${x} ${y} ${width}${blur ? ` sharp at ${depth}, soft ${blur}` : ''}`;
     if (view !== last) views.push([n, (last = view)]);
   });
   const captions = scene.captions

@@ -10,6 +10,7 @@ import { fingersAt, gripAt } from '../figure/things/holding.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
 import { colourAt, isOn, type StagedLayer, valueAt } from '../schedule/staged.ts';
 import { clamp } from '../time/easing.ts';
+import { type Focus, softness } from './camera.ts';
 import { effectOf } from './effects/index.ts';
 import type { PassageLook } from './entrances/entrance.ts';
 import { entranceOf } from './entrances/index.ts';
@@ -32,6 +33,7 @@ export interface Moment {
   readonly shape: FrameShape;
   readonly view: View;
   readonly camera: Matrix;
+  readonly focus: Focus;
   /** Only layers that are marked so, and what is in them, where there are any: for the stage of the composer. */
   readonly solo: boolean;
 }
@@ -76,6 +78,8 @@ interface Remembered {
   readonly outer: Matrix;
   readonly fonts: Fonts;
   readonly style: Style;
+  /** How far out of focus it was. */
+  readonly focus: number;
   /** Nothing in it changes along the scene. */
   readonly still: boolean;
   readonly planes: readonly Plane[];
@@ -121,16 +125,21 @@ function depthOf({ view, shape, camera, tick }: Moment, staged: StagedLayer): Ma
   return matrix;
 }
 
+/** How far out of focus a layer is: what lies on the stage itself, with all that it holds. */
+const layerSoftness = ({ focus, tick }: Moment, staged: StagedLayer): number =>
+  focus.blur && staged.layer.parent === undefined ? softness(focus, valueAt(staged, 'depth', tick)) : 0;
+
 /** A layer as planes, the same objects as before where nothing changed. */
 function onePlane(moment: Moment, staged: StagedLayer, outer: Matrix, memo = staged.id): readonly Plane[] {
   const before = remembered.get(memo);
   const { fonts, style } = moment;
-  const same = before?.staged === staged && before.outer === outer && before.fonts === fonts && before.style === style;
+  const focus = layerSoftness(moment, staged);
+  const same = before?.staged === staged && before.outer === outer && before.fonts === fonts && before.style === style && before.focus === focus;
   if (same && before.still) return before.planes;
   const still = same ? before.still : isStill(moment, staged);
   const planes = settledList(before?.planes, draw(moment, staged, outer));
   if (remembered.size > MOST_REMEMBERED) remembered.clear();
-  remembered.set(memo, { staged, outer, fonts, style, still, planes });
+  remembered.set(memo, { staged, outer, fonts, style, focus, still, planes });
   return planes;
 }
 
@@ -186,7 +195,8 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
     tint: staged.colours.tint ? colourAt(staged, 'tint', tick) : colourOf(layer, 'tint'),
   });
   const scale = meanScale(outer);
-  const blur = valueAt(staged, 'blur', tick) * scale;
+  // What lies on the stage itself is out of focus by its depth, with all that it holds.
+  const blur = valueAt(staged, 'blur', tick) * scale + layerSoftness(moment, staged);
   const masks = masksOf(moment, staged, outer, matrix, box, passages);
   const alpha = opacity * passed.alpha;
   const { blend = 'normal' } = layer;

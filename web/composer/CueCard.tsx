@@ -255,6 +255,26 @@ function Own({
             ]}
             onChange={(shake) => change({ shake: Number(shake) || undefined } as Partial<Cue>)}
           />
+          <Pick
+            label="Sharp"
+            value={c.focus ? (c.focus.on ?? 'subject') : ''}
+            options={[
+              ['', 'everything'],
+              ...(c.subjects.length ? [['subject', 'whom it shows'] as const] : []),
+              ...Object.entries(scene.scene.layers).flatMap(([layer, one]) => (one.parent === undefined && one.kind !== 'effect' ? [[layer, nameOf(layer)] as const] : [])),
+            ]}
+            onChange={(on) => change({ focus: on ? { on: on === 'subject' ? null : on, blur: c.focus?.blur ?? 0.5 } : undefined } as Partial<Cue>)}
+          />
+          {c.focus && (
+            <NamedSlider
+              label={`The rest ${Math.round(c.focus.blur * 100)} % soft`}
+              min={0.05}
+              max={1}
+              step={0.05}
+              value={c.focus.blur}
+              onTake={(blur) => change({ focus: { on: c.focus?.on ?? null, blur } } as Partial<Cue>)}
+            />
+          )}
           {c.subjects.length > 0 && (
             <Check checked={c.follow === true} onChange={(on) => change({ follow: on || undefined } as Partial<Cue>)} className="col-span-2 self-end pb-1.5 text-[12px] text-ink-2">
               Goes along while they move

@@ -79,6 +79,7 @@ export const removeLayers =
     for (const id of cues) delete target.cues[id];
     for (const cue of Object.values(target.cues)) {
       if (cue.kind === 'camera') cue.subjects = cue.subjects.filter((id) => !layers.has(id));
+      if (cue.kind === 'camera' && cue.focus?.on && layers.has(cue.focus.on)) cue.focus = { ...cue.focus, on: null };
       if (cue.kind === 'look' && cue.target.to === 'layer' && layers.has(cue.target.layer)) cue.target = { to: 'viewer' };
     }
     let unmasked = 0;

@@ -285,6 +285,7 @@ export const joinScenes =
       const copy = { ...cue, order: orderAtEnd(target.cues) } as typeof cue;
       if ('layer' in copy) copy.layer = layerOf(copy.layer);
       if (copy.kind === 'camera') copy.subjects = copy.subjects.map(layerOf);
+      if (copy.kind === 'camera' && copy.focus?.on) copy.focus = { ...copy.focus, on: layerOf(copy.focus.on) };
       if (copy.kind === 'look' && copy.target.to === 'layer') copy.target = { to: 'layer', layer: layerOf(copy.target.layer) };
       target.cues[id] = copy;
     }
