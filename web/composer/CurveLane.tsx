@@ -22,6 +22,7 @@ import { keyOf } from './KeyCard.tsx';
 import { nameOfStaged, propertyLabel, px } from './lanes.ts';
 import { UNITS } from './layerFields.tsx';
 import { type Keyed, keysIn, pathOfKey } from './layerKeyLists.ts';
+import { SpeedTop } from './SpeedTop.tsx';
 import { snapTime } from './snapTime.ts';
 import { seek } from './transport.ts';
 
@@ -125,6 +126,9 @@ export function CurveLane({ scene, layer, property, zoom, width, visible }: Prop
     if (target) run('Ease keys', easeKeys(scene.id, [target.ref], next));
   };
   const others = Object.keys(staged.layer.keys ?? {}).filter((one) => isProperty(one));
+  // The top of the chosen stretch, to be taken hold of.
+  const inside = from && to ? drawn.speeds.filter(([x]) => x >= px(from.at, zoom) && x <= px(to.at, zoom)) : [];
+  const top = inside.reduce<[number, number] | undefined>((best, one) => (one[1] > (best?.[1] ?? 1e-6) ? one : best), undefined);
   const speedWords = `${shown(drawn.fastest[1])} a second`;
   const past =
     from && to && fromKey && toKey && typeof fromKey.value === 'number' && typeof toKey.value === 'number' ? overshoot(at, from.at, to.at, fromKey.value, toKey.value) : undefined;
@@ -233,6 +237,18 @@ export function CurveLane({ scene, layer, property, zoom, width, visible }: Prop
         </span>
         <svg width={width} height={CURVE.speed} className="absolute left-0 bg-bench" style={{ top: CURVE.value }} role="img" aria-label={`Speed, fastest ${speedWords}`}>
           <path d={hill ?? ''} fill={tone.mid} stroke={tone.fine} strokeWidth={1.5} />
+          {from && to && top && handlesOf(ease) && !staged.layer.locked ? (
+            <SpeedTop
+              x={top[0]}
+              y={speedScale(top[1])}
+              from={from}
+              handles={handlesOf(ease) as readonly [number, number, number, number]}
+              scene={scene.id}
+              stretch={px(to.at - from.at, zoom)}
+              colour={tone.fine}
+              words={`${shown(top[1])} a second`}
+            />
+          ) : null}
           {drawn.fastest[1] > 1e-6 && (
             <>
               <circle cx={drawn.fastest[0]} cy={speedScale(drawn.fastest[1])} r={4} fill="#ffffff" stroke={tone.fine} strokeWidth={1.6} />

@@ -8,9 +8,11 @@ import { stage } from '../stage/client.ts';
 import { preview, run, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
+import { useDrag } from '../ui/useDrag.ts';
 import { useFileDrop } from '../ui/useFileDrop.ts';
 import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
 import { COMINGS, type Coming, type DoorItem, doorItems, ownPicture, SHELF_NAMES, SHELVES, type Shelf, searchDoor } from './doorItems.ts';
+import { broughtTo, stagePlaceAt } from './dropPlace.ts';
 import { type PlacedScene, useOpenFilm } from './film.ts';
 import { BackdropPicture, Head, LayerPicture } from './LayerPicture.tsx';
 import { nameOfStaged } from './lanes.ts';
@@ -87,6 +89,20 @@ function Door() {
     if (run(`Bring on ${item.name.toLowerCase()}`, recipe) && item.layer) choose({ kind: 'layer', id: item.layer });
     if (andClose) close();
   };
+  /** Dragged over the stage it is tried where the pointer is, and let go there it stays there. */
+  const carry = (item: DoorItem, x: number, y: number): void => {
+    clearTimeout(timer.current);
+    const place = stagePlaceAt(x, y);
+    setTried(item.key);
+    view({ tried: item.layer });
+    preview(place ? broughtTo(recipeOf(item), settled.id, item.layer, place) : undefined);
+  };
+  const drop = (item: DoorItem, x: number, y: number): void => {
+    const place = stagePlaceAt(x, y);
+    const recipe = place && broughtTo(recipeOf(item), settled.id, item.layer, place);
+    leave();
+    if (recipe && run(`Bring on ${item.name.toLowerCase()}`, recipe) && item.layer) choose({ kind: 'layer', id: item.layer });
+  };
   const bringFile = async (file: File | undefined): Promise<void> => {
     if (!file || !document) return;
     const known = toast.loading(`Reading “${file.name}” …`);
@@ -119,7 +135,7 @@ function Door() {
 
   useEffect(() => search.current?.focus(), []);
   useEffect(() => leave, [leave]);
-  const { drop, over } = useFileDrop<HTMLDivElement>('group', ([file]) => void bringFile(file));
+  const { drop: fileDrop, over } = useFileDrop<HTMLDivElement>('group', ([file]) => void bringFile(file));
 
   const cards = (): HTMLElement[] => [...(scroller.current?.querySelectorAll<HTMLElement>('[data-door-item]') ?? [])];
   const onKeyDown = (event: React.KeyboardEvent): void => {
@@ -176,11 +192,13 @@ function Door() {
       onFocus={() => tryOn(item, true)}
       onLeave={leave}
       onKeep={(andClose) => keep(item, andClose)}
+      onCarry={(x, y) => carry(item, x, y)}
+      onDrop={(x, y) => drop(item, x, y)}
     />
   );
   return (
     <div
-      {...drop}
+      {...fileDrop}
       role="dialog"
       aria-label="Bring on stage"
       className={`door-rise absolute inset-x-0 bottom-0 z-40 flex border-t border-edge bg-paper ${over ? 'outline-2 -outline-offset-2 outline-lamp' : ''}`}
@@ -338,6 +356,8 @@ function DoorCard({
   onFocus,
   onLeave,
   onKeep,
+  onCarry,
+  onDrop,
 }: {
   item: DoorItem;
   colour: number | undefined;
@@ -346,17 +366,31 @@ function DoorCard({
   onFocus: () => void;
   onLeave: () => void;
   onKeep: (andClose: boolean) => void;
+  onCarry: (x: number, y: number) => void;
+  onDrop: (x: number, y: number) => void;
 }) {
+  const drag = useDrag<true>({
+    start: () => true,
+    move: (_, { x, y }) => onCarry(x, y),
+    end: (_, { x, y }) => onDrop(x, y),
+    click: (_, { shift }) => onKeep(shift),
+    cancel: onLeave,
+  });
   return (
     <button
       type="button"
       data-door-item={item.key}
       data-person={item.person || undefined}
-      className="w-[82px] rounded-[7px] text-left"
-      onPointerMove={(event) => !tried && (event.movementX !== 0 || event.movementY !== 0) && onPoint()}
-      onPointerLeave={onLeave}
+      className="w-[82px] touch-none rounded-[7px] text-left"
+      {...drag}
+      onPointerMove={(event) => {
+        drag.onPointerMove(event);
+        if (!tried && (event.movementX !== 0 || event.movementY !== 0) && event.buttons === 0) onPoint();
+      }}
+      onPointerLeave={(event) => event.buttons === 0 && onLeave()}
       onFocus={(event) => event.currentTarget.matches(':focus-visible') && onFocus()}
-      onClick={(event) => onKeep(event.shiftKey)}
+      // A press that came from no pointer (a screen reader's).
+      onClick={(event) => event.detail === 0 && onKeep(event.shiftKey)}
       onKeyDown={(event) => {
         if (event.key !== 'Enter') return;
         event.preventDefault();

@@ -11,6 +11,7 @@ import { useView, view } from '../state/view.ts';
 import { opened } from '../testing/opened.ts';
 import { CurveLane } from './CurveLane.tsx';
 import { useFilm } from './film.ts';
+import { speeded } from './SpeedTop.tsx';
 
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 vi.mock('./transport.ts', () => ({ seek: (tick: number) => view({ tick }), playLine: () => {} }));
@@ -127,5 +128,48 @@ describe('an open curve', () => {
     fireEvent.keyDown(pin(1), { key: 'Delete' });
     expect(keys()).toHaveLength(1);
     expect(useView.getState().curve).toBeTruthy();
+  });
+});
+
+describe('the top of the speed', () => {
+  const bezier = (): readonly number[] => keys().flatMap(({ ease }) => (typeof ease === 'object' ? [ease.bezier] : []))[0] ?? [];
+  const top = (): Element => document.querySelector('[data-speed-top]') as Element;
+  const chosen = (): void => {
+    show(keyed([48_000, 0], [96_000, 40]));
+    fireEvent.click(pin(0));
+    const first = Object.keys(useProduction.getState().document?.scenes[made.scene]?.layers[layer]?.keys?.angleDeg ?? {})[0];
+    act(() => view({ keys: [`${layer}/angleDeg/${first}`], layer, last: 'key' }));
+  };
+  it('is drawn up: faster in the middle, slower at both ends, by the same keys', async () => {
+    chosen();
+    await pull(top(), 0, -11);
+    const [x1, y1, x2, y2] = bezier() as [number, number, number, number];
+    expect([y1, y2]).toEqual([0, 1]);
+    await pull(top(), 0, -11);
+    const [x3, , x4] = bezier() as [number, number, number, number];
+    expect(x3).toBeCloseTo(x1 + 0.1, 2);
+    expect(x4).toBeCloseTo(x2 - 0.1, 2);
+    expect(keys().map(({ value }) => value)).toEqual([0, 40]);
+  });
+  it('is drawn aside: sooner or later, and by arrow keys', async () => {
+    chosen();
+    await pull(top(), 10, 0);
+    const [x1, , x2] = bezier() as [number, number, number, number];
+    fireEvent.keyDown(top(), { key: 'ArrowRight' });
+    expect((bezier()[0] as number) - x1).toBeCloseTo(0.01, 3);
+    expect((bezier()[2] as number) - x2).toBeCloseTo(0.01, 3);
+  });
+  it('never bends time back', () => {
+    for (const [faster, later] of [
+      [9, 0],
+      [-9, 0],
+      [0, 9],
+      [0, -9],
+    ] as const)
+      for (const share of [0, 2]) {
+        const value = speeded([0.3, 0, 0.6, 1], faster, later)[share] as number;
+        expect(value).toBeGreaterThanOrEqual(0);
+        expect(value).toBeLessThanOrEqual(1);
+      }
   });
 });
