@@ -51,10 +51,31 @@ export function stageMatrix(scene: SceneSchedule, id: string, tick: number): Mat
   return matrix;
 }
 
+/** How deep something is slid by hand, metres: deeper it would be a dot. */
+const DEPTH_RANGE = { least: -2, most: 40 } as const;
+
 /** Metres from the camera to the stage plane when it takes in the whole frame. */
 export const CAMERA_METRES = 6;
 /** Nothing comes nearer to the camera than this. */
 const NEAREST = 0.3;
+
+/** Feet nearer to the eye level than this lead to the horizon, stage units. */
+const LEAST_BELOW_EYES = 40;
+
+/**
+ * What stands at `y` and `depth` (metres behind the stage plane), slid over the floor until its feet are seen at `to`: how deep it
+ * is then, and how much smaller or larger. The floor runs from the feet to the eye level in the middle of the frame, as the
+ * camera of `depthMatrix` sees it; undefined where no floor leads there.
+ */
+export function slidInDepth(y: number, depth: number, to: number): { depth: number; y: number; factor: number } | undefined {
+  if (y < LEAST_BELOW_EYES) return undefined;
+  // Where on the stage plane the same floor is.
+  const floor = (y * (CAMERA_METRES + depth)) / CAMERA_METRES;
+  const seen = Math.max(LEAST_BELOW_EYES, to);
+  const { least, most } = DEPTH_RANGE;
+  const deep = Math.min(most, Math.max(least, Math.round(((floor * CAMERA_METRES) / seen - CAMERA_METRES) * 100) / 100));
+  return { depth: deep, y: Math.round((floor * CAMERA_METRES) / (CAMERA_METRES + deep)), factor: (CAMERA_METRES + depth) / (CAMERA_METRES + deep) };
+}
 
 /**
  * The view of what lies `depth` metres behind the stage plane. Seen wide, it is as it was placed; as the camera comes

@@ -95,6 +95,7 @@ function Tape({ id, box, layer, name, colour, screen, drag }: OneProps) {
   const half = Math.max(1, (extent.right - extent.left) / 2);
   const placing = useDrag<Grip>({ ...handle(drag, id, drag.placing) });
   const widening = useDrag<Grip>({ ...handle(drag, id, drag.widening(half)) });
+  const deepening = useDrag<Grip>({ ...handle(drag, id, drag.deepening()) });
   const dash = layer.locked ? '3 3' : undefined;
   if (!stands) {
     const [x, top] = [sx((extent.left + extent.right) / 2), sy(extent.top)];
@@ -126,17 +127,20 @@ function Tape({ id, box, layer, name, colour, screen, drag }: OneProps) {
       <g
         {...placing}
         onPointerDown={(event) => {
-          // With Alt its end draws it wide or narrow.
+          // With Alt its end draws it wide or narrow; with Shift it is slid over the floor, smaller the farther.
           const edge = event.currentTarget.getBoundingClientRect().right;
-          (event.altKey && event.clientX > edge - TAPE_END ? widening : placing).onPointerDown(event);
+          const deep = event.shiftKey && layer.parent === undefined;
+          (event.altKey && event.clientX > edge - TAPE_END ? widening : deep ? deepening : placing).onPointerDown(event);
         }}
         onPointerMove={(event) => {
           placing.onPointerMove(event);
           widening.onPointerMove(event);
+          deepening.onPointerMove(event);
         }}
         onPointerUp={(event) => {
           placing.onPointerUp(event);
           widening.onPointerUp(event);
+          deepening.onPointerUp(event);
         }}
       >
         <path

@@ -10,6 +10,7 @@ import { moveLayers, type Shift } from '#core/edit/commands/placing';
 import { floorOf } from '#core/stage/backdrop';
 import type { LayerBox } from '#core/stage/boxes';
 import { frameSize } from '#core/stage/frame';
+import { slidInDepth } from '#core/stage/place';
 import { type Landmark, type Snapped, snapPlace } from '#core/stage/snapping';
 import { sample } from '#core/time/track';
 import { newKey } from '../ids.ts';
@@ -209,6 +210,24 @@ export function useStageDrag(scene: PlacedScene, boxes: readonly LayerBox[], scr
       'Widen',
       RECORD_ERROR.size,
     );
+  /** Of the tape with Shift: over the floor, nearer and farther, at the size that it then is. */
+  const deepening = () =>
+    spinning(
+      ({ first }, { dx, dy }) => {
+        const to = ({ now }: Grabbed) => slidInDepth(now('y'), now('depth'), now('y') + dy / screen.k);
+        const depth = to(first)?.depth ?? first.now('depth');
+        return {
+          values: (one) => {
+            const there = to(one);
+            const x = Math.round(one.now('x') + dx / screen.k);
+            return there ? { x, y: there.y, depth: there.depth, scaleX: sized(one.now('scaleX') * there.factor), scaleY: sized(one.now('scaleY') * there.factor) } : { x };
+          },
+          label: depth >= 0 ? `${depth.toFixed(1)} m behind` : `${(-depth).toFixed(1)} m before`,
+        };
+      },
+      'Stand deeper',
+      RECORD_ERROR.place,
+    );
   /** Of a drag about a middle (pixels). */
   const turning = (middle: { x: number; y: number }, from: { x: number; y: number }) =>
     spinning(
@@ -223,7 +242,7 @@ export function useStageDrag(scene: PlacedScene, boxes: readonly LayerBox[], scr
       RECORD_ERROR.angle,
     );
 
-  return { told, gripOf, placing: { ...placing, cancel: drop }, sizing, widening, turning, drop };
+  return { told, gripOf, placing: { ...placing, cancel: drop }, sizing, widening, deepening, turning, drop };
 }
 
 export type StageDrag = ReturnType<typeof useStageDrag>;

@@ -18,6 +18,7 @@ export const FIXED_KEYS: readonly (readonly [string, string])[] = [
   ['Del', 'Delete what was chosen last'],
   ['Tab, Esc', 'On the stage from thing to thing; out of a group, a choice, a drag'],
   ['While dragging a bar', 'Shift: all that comes after it on its lane goes along. Alt: nothing draws it. Ctrl, on a sound: another part of it is heard'],
+  ['While dragging the tape', 'Shift: over the floor, nearer and farther, at the size that it then is'],
   ['Shift+click, Ctrl+click', 'Choose all up to this one; this one too'],
   ['Ctrl+wheel', 'Zoom the stage, or ribbon and lanes, at the pointer'],
 ];
