@@ -9,6 +9,12 @@ import { figureAt } from './figures.ts';
 import { drawnKind } from './layers/index.ts';
 import { localMatrix } from './place.ts';
 
+/** A joint of a figure on the stage; `side` is that of the picture. */
+export interface Joint extends Point {
+  readonly part: 'head' | 'shoulder' | 'elbow' | 'wrist' | 'hip';
+  readonly side?: 'left' | 'right';
+}
+
 /** Where a layer lies on the stage, for whoever takes hold of it. Stage units. */
 export interface LayerBox {
   readonly id: string;
@@ -16,6 +22,8 @@ export interface LayerBox {
   readonly corners: readonly [Point, Point, Point, Point];
   /** Its anchor: what `x` and `y` place, and what it turns about. */
   readonly anchor: Point;
+  /** Of a figure: where it is jointed. */
+  readonly joints?: readonly Joint[];
   /** From the units of its parent, in which its place is given, to the stage's. */
   readonly parent: Matrix;
 }
@@ -34,12 +42,35 @@ export function layerBoxes(scene: SceneSchedule, tick: number, fonts: Fonts): La
       const at = { x: valueAt(staged, 'x', tick), y: valueAt(staged, 'y', tick) };
       const before = out.length;
       visit(staged, matrix);
-      if (box) out.splice(before, 0, { id, corners: cornersOf(matrix, box), anchor: transform(outer, at.x, at.y), parent: outer });
+      if (box)
+        out.splice(before, 0, {
+          id,
+          corners: cornersOf(matrix, box),
+          anchor: transform(outer, at.x, at.y),
+          parent: outer,
+          ...(staged.acting ? { joints: jointsOf(staged, tick, matrix) } : {}),
+        });
       else if (out.length > before) out.splice(before, 0, { id, corners: around(matrix, out.slice(before)), anchor: transform(outer, at.x, at.y), parent: outer });
     }
   };
   visit(undefined, IDENTITY);
   return out;
+}
+
+/** The joints of a figure as it is posed at a tick. */
+function jointsOf({ id, acting }: StagedLayer, tick: number, matrix: Matrix): Joint[] {
+  if (!acting) return [];
+  const { skeleton } = figureAt(id, acting, tick);
+  const at = (part: Joint['part'], { x, y }: Point, side?: Joint['side']): Joint => ({ part, ...(side ? { side } : {}), ...transform(matrix, x, y) });
+  return [
+    // At the neck: a pin in the middle of the face would hide what it shows.
+    at('head', skeleton.neck),
+    at('hip', skeleton.hip),
+    ...(['L', 'R'] as const).flatMap((side) => {
+      const [arm, name] = [skeleton.arms[side], side === 'L' ? ('left' as const) : ('right' as const)];
+      return [at('shoulder', arm.shoulder, name), at('elbow', arm.elbow, name), at('wrist', arm.wrist, name)];
+    }),
+  ];
 }
 
 /** What a figure holds lies in its hand. */

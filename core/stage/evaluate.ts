@@ -1,6 +1,7 @@
-import type { Document } from '../document/schema.ts';
+import type { Document, FrameShape } from '../document/schema.ts';
 import { IDENTITY, type Matrix } from '../draw/matrix.ts';
-import type { Picture, Plane } from '../draw/picture.ts';
+import { joined, type Path, rect } from '../draw/path.ts';
+import type { Node, Picture, Plane } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
 import { backdropNodes } from './backdrop.ts';
@@ -8,7 +9,7 @@ import { BACKDROP_DEPTH, cameraAt, type Focus, focusAt, softness } from './camer
 import { captionNodes } from './captions.ts';
 import { frameSize, type View, viewMatrix } from './frame.ts';
 import { styledPlane, styleOf } from './styles/index.ts';
-import { layerPlanes, type Moment } from './tree.ts';
+import { layerPlanes, type Moment, someAlone } from './tree.ts';
 
 export interface StageOptions {
   /** The whole set instead of the shot, as the composer shows it while editing. */
@@ -35,6 +36,28 @@ export function momentOf(
   return { scene, tick, fonts, style: styleOf(style), shape, view, camera: matrixOf(view, shape), focus: wholeSet ? ALL_SHARP : focusAt(scene, tick), solo };
 }
 
+/** Side of a square of the chequered ground, stage units, and its two tones. */
+const SQUARE = 30;
+const CHEQUERS = ['#e4eceb', '#cbd7d5'] as const;
+const grounds = new Map<FrameShape, readonly Node[]>();
+
+/** Squares by which what is clear is told from what is white or grey; the same nodes for the same frame. */
+function chequered(shape: FrameShape): readonly Node[] {
+  let nodes = grounds.get(shape);
+  if (!nodes) {
+    const { width, height } = frameSize(shape);
+    const squares: Path[] = [];
+    for (let row = 0; row * SQUARE < height; row++)
+      for (let column = row % 2; column * SQUARE < width; column += 2) squares.push(rect(column * SQUARE - width / 2, row * SQUARE - height / 2, SQUARE, SQUARE));
+    nodes = [
+      { id: 'ground', path: rect(-width / 2, -height / 2, width, height), matrix: IDENTITY, fill: CHEQUERS[0] },
+      { id: 'ground.squares', path: joined(...squares), matrix: IDENTITY, fill: CHEQUERS[1] },
+    ];
+    grounds.set(shape, nodes);
+  }
+  return nodes;
+}
+
 /** The whole set is looked at to be edited: nothing of it is soft. */
 const ALL_SHARP: Focus = { depth: 0, blur: 0 };
 
@@ -48,7 +71,11 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
   const frame = frameSize(shape);
   const { nodes: back, background } = backdropNodes(scene.scene.backdrop, shape);
   const soft = softness(moment.focus, BACKDROP_DEPTH);
-  const backdrop = styledPlane({ id: 'backdrop', view: camera, nodes: back, ...(soft > 0 ? { blur: soft } : {}) }, style, 'set');
+  // What is looked at alone stands before a chequered ground: what is clear of it is seen.
+  const backdrop =
+    moment.solo && someAlone(scene.scene)
+      ? { id: 'backdrop', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: chequered(shape) }
+      : styledPlane({ id: 'backdrop', view: camera, nodes: back, ...(soft > 0 ? { blur: soft } : {}) }, style, 'set');
   const planes: Plane[] = [...layerPlanes(moment, undefined, camera, [backdrop])];
   if (style.over) planes.push({ id: 'over', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: style.over(frame.width, frame.height) });
   if (options.captions ?? true) {

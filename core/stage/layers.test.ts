@@ -153,6 +153,9 @@ describe('what is marked as alone', () => {
   it('is alone on the composer’s stage, with what it is in, and never in a film', () => {
     const solo = run(changeLayer(scene, layers.lamp, { solo: true }));
     const alone = evaluate(solo, scheduled(solo), 0, fonts, { solo: true, captions: false });
+    // What is clear of it is told from what is white: it stands before squares, never before them in a film.
+    expect(find(alone.planes, 'backdrop')?.nodes.map(({ id }) => id)).toEqual(['ground', 'ground.squares']);
+    expect(find(evaluate(solo, scheduled(solo), 0, fonts, { captions: false }).planes, 'backdrop')?.nodes.map(({ id }) => id)).not.toContain('ground.squares');
     expect(alone.planes.map(({ id }) => id)).toEqual(['backdrop', layers.group]);
     expect(find(alone.planes, layers.second)).toBeUndefined();
     expect(find(evaluate(solo, scheduled(solo), 0, fonts, { captions: false }).planes, layers.second)).toBeTruthy();

@@ -105,6 +105,9 @@ export function layerPlanes(moment: Moment, parent: string | undefined, outer: M
 
 const UNIT_BOX: OwnBox = { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 };
 
+/** Whether something of a scene is marked to be seen alone. */
+export const someAlone = (scene: Scene): boolean => familyOf(scene).solo !== undefined;
+
 function isSeen({ tick, solo }: Moment, family: Family, staged: StagedLayer): boolean {
   if (staged.layer.hidden || !isOn(staged, tick) || family.masks.has(staged.id)) return false;
   return !solo || !family.solo || family.solo.has(staged.id);

@@ -81,7 +81,7 @@ function Palette({ scene: shown }: { scene: PlacedScene }) {
   const word = line.words.find(({ id }) => id === hanging.word) as (typeof line.words)[number];
   const people = characterLayers(scene.scene);
   const [who, setWho] = useState(hanging.layer ?? line.layer ?? people[0]?.[0]);
-  const [hand, setHand] = useState<Hand>('right');
+  const [hand, setHand] = useState<Hand>(hanging.hand ?? 'right');
   const [query, setQuery] = useState('');
   const [tried, setTried] = useState<PaletteItem>();
   /** What was hung from this word since it was opened, by kind: choosing another of its kind takes its place. */

@@ -15,7 +15,7 @@ export function Inspector({ scene }: { scene: PlacedScene }) {
   const document = useProduction((state) => state.document);
   if (!document) return null;
   return (
-    <aside className="scrolls flex h-full min-w-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="What is chosen" data-inspector>
+    <aside className="scrolls relative flex h-full min-w-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="What is chosen" data-inspector>
       <Chosen scene={scene} />
     </aside>
   );

@@ -1,5 +1,6 @@
 import { ChevronRight, Search, X } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import { uploadMedia } from '../api.ts';
@@ -313,10 +314,41 @@ function Door() {
       >
         <ChevronRight size={15} strokeWidth={2} />
       </button>
+      <TriedCard item={items.find(({ key }) => key === tried)} coming={coming} fromHere={fromHere} />
       <span className="sr-only" aria-live="polite">
         {tried === undefined ? '' : `${items.find(({ key }) => key === tried)?.name ?? ''}, tried on stage`}
       </span>
     </div>
+  );
+}
+
+/** In the inspector's place, while something is tried: what it is, why it is offered, how and from when it comes on. */
+function TriedCard({ item, coming, fromHere }: { item: DoorItem | undefined; coming: Coming; fromHere: boolean }) {
+  const place = globalThis.document.querySelector('[data-inspector]');
+  if (!item || !place) return null;
+  return createPortal(
+    <section aria-label="What is tried" className="absolute inset-0 z-10 flex flex-col gap-3 overflow-y-auto bg-paper p-4" data-tried-card>
+      <header>
+        <h2 className="m-0 text-[16px] leading-[22px] font-[680]">{item.name}</h2>
+        <p className="m-0 text-[12px] text-ink-2">
+          {item.spoken && <i className="font-serif">{`“${item.spoken}”, `}</i>}
+          {item.line}
+        </p>
+      </header>
+      <span className="flex h-[132px] items-center justify-center overflow-hidden rounded-[8px] bg-bench" aria-hidden="true">
+        <span className="block scale-[1.9]" style={CARD}>
+          <Look item={item} colour={undefined} />
+        </span>
+      </span>
+      <dl className="m-0 grid grid-cols-[96px_1fr] gap-y-1 text-[13px]">
+        <dt className="text-ink-2">It comes on</dt>
+        <dd className="m-0 font-semibold">{COMING_NAMES[coming]}</dd>
+        <dt className="text-ink-2">From when</dt>
+        <dd className="m-0 font-semibold">{fromHere ? 'the playhead' : 'the start of the scene'}</dd>
+      </dl>
+      <p className="m-0 text-[12px] text-ink-2">Only tried. A click or Enter keeps it where it stands, dragging puts it where you let it go, Esc takes it away.</p>
+    </section>,
+    place,
   );
 }
 

@@ -1,11 +1,12 @@
 import type { Layer } from '#core/document/schema';
 import { standsOn } from '#core/stage/arrival';
-import type { LayerBox } from '#core/stage/boxes';
+import type { Joint, LayerBox } from '#core/stage/boxes';
 import { useStanding } from '../state/production.ts';
 import { useView } from '../state/view.ts';
 import { ribbonPath, toneOf } from '../ui/speakers.ts';
 import { useDrag } from '../ui/useDrag.ts';
 import { layerColour, type PlacedScene } from './film.ts';
+import { hangHere } from './hangHere.ts';
 import { nameOfStaged } from './lanes.ts';
 import { bodyOf, extentOf, type Screen } from './onStage.ts';
 import { type Grip, handle, type StageDrag } from './useStageDrag.ts';
@@ -53,6 +54,7 @@ export function Handles({ ids, scene, boxes, screen, drag }: Props) {
       {all.map((one) => (
         <Tape key={one.id} {...one} name={nameOfStaged(document, one.layer)} colour={toneOf(layerColour(document, scene.id, one.id))} screen={screen} drag={drag} />
       ))}
+      {all.length === 1 && first.box.joints && <JointPins {...first} scene={scene} stroke={colour} locked={locked} screen={screen} />}
       {!locked && !curve && (
         <>
           <TurningPin id={first.id} extent={extent} anchor={first.box.anchor} stroke={colour} screen={screen} drag={drag} />
@@ -60,6 +62,46 @@ export function Handles({ ids, scene, boxes, screen, drag }: Props) {
         </>
       )}
       {all.length > 1 && <Label x={screen.sx((extent.left + extent.right) / 2)} y={screen.sy(extent.top) - 10} text={`${all.length} things`} height={18} />}
+    </g>
+  );
+}
+
+/** What is hung from a joint that is pressed, and how that is said. */
+const JOINTS: Readonly<Record<Joint['part'], readonly [kind: string, says: string]>> = {
+  head: ['face', 'What this face shows'],
+  shoulder: ['gesture', 'What this arm does'],
+  elbow: ['gesture', 'What this arm does'],
+  wrist: ['gesture', 'What this hand does'],
+  hip: ['move', 'Where this one goes'],
+};
+
+/** Pins at the joints of a figure: each opens what that part of the body can do at the playhead. */
+function JointPins({ id, box, scene, stroke, locked, screen }: { id: string; box: LayerBox; scene: PlacedScene; stroke: string; locked: boolean; screen: Screen }) {
+  return (
+    <g data-joints={id}>
+      {(box.joints ?? []).map(({ part, side, x, y }) => {
+        const [kind, says] = JOINTS[part];
+        const label = side ? `${says}, ${side}` : says;
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: a drawing has no buttons
+          <g
+            key={`${part}${side ?? ''}`}
+            role="button"
+            tabIndex={-1}
+            aria-label={label}
+            className={locked ? 'pointer-events-none' : 'cursor-pointer'}
+            transform={`translate(${screen.sx(x)} ${screen.sy(y)})`}
+            onPointerDown={(event) => event.stopPropagation()}
+            onClick={() => hangHere(scene, { kind, layer: id, ...(side ? { hand: side } : {}) })}
+            data-joint={`${part}${side ? ` ${side}` : ''}`}
+          >
+            <circle r={4} fill={locked ? '#ffffff' : stroke} stroke={locked ? stroke : '#ffffff'} strokeWidth={2} />
+            <circle r={9} fill="transparent">
+              <title>{label}</title>
+            </circle>
+          </g>
+        );
+      })}
     </g>
   );
 }

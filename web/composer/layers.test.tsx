@@ -303,3 +303,33 @@ describe('who speaks', () => {
     expect(speakerName(made.document, scene, null)).toBe('');
   });
 });
+
+describe('the joints of a chosen figure', () => {
+  const figure = Object.entries(made.document.scenes[scene]?.layers ?? {}).find(([, layer]) => layer.kind === 'character')?.[0] as string;
+  it('open what that part of the body can do at the playhead, by that figure and with that hand', () => {
+    show();
+    pick(figure);
+    const joints = [...document.querySelectorAll('[data-joint]')].map((pin) => pin.getAttribute('data-joint'));
+    expect(joints).toEqual(expect.arrayContaining(['head', 'hip', 'wrist left', 'wrist right', 'elbow left', 'shoulder right']));
+    fireEvent.click(document.querySelector('[data-joint="wrist left"]') as Element);
+    expect(useView.getState().hanging).toMatchObject({ kind: 'gesture', layer: figure, hand: 'left' });
+    fireEvent.click(document.querySelector('[data-joint="head"]') as Element);
+    expect(useView.getState().hanging).toMatchObject({ kind: 'face', layer: figure });
+    act(() => view({ hanging: undefined }));
+  });
+});
+
+describe('what is cropped on the stage', () => {
+  const card = layers.card;
+  it('has its edges to be drawn by pointer and keys, each drag one step from where it began', async () => {
+    show();
+    pick(card);
+    act(() => view({ cutting: { layer: card, what: 'crop' } }));
+    const edge = document.querySelector('[data-cut="Left"]') as Element;
+    const before = (layerNow(card) as { cropLeft?: number }).cropLeft ?? 0;
+    fireEvent.keyDown(edge, { key: 'ArrowRight', shiftKey: true });
+    expect((layerNow(card) as { cropLeft?: number }).cropLeft).toBeCloseTo(before + 0.1, 3);
+    expect(document.querySelector('[data-handles]')).toBeNull();
+    act(() => view({ cutting: undefined }));
+  });
+});

@@ -32,7 +32,16 @@ interface ViewState {
   readonly throughCamera: boolean;
   /** The word from which a cue is being hung, with the lane's kind if it was dragged there. */
   readonly hanging:
-    | { readonly line: string; readonly word: string; readonly x: number; readonly y: number; readonly kind?: string; readonly layer?: string; readonly at?: number }
+    | {
+        readonly line: string;
+        readonly word: string;
+        readonly x: number;
+        readonly y: number;
+        readonly kind?: string;
+        readonly layer?: string;
+        readonly hand?: 'left' | 'right';
+        readonly at?: number;
+      }
     | undefined;
   /** Changes when threads shall sway. */
   readonly sway: number;

@@ -3,18 +3,12 @@ import { takeTurn } from '#core/edit/commands/lines';
 import { joinLines, splitLine } from '#core/edit/commands/turns';
 import { makeId } from '../../ids.ts';
 import { run } from '../../state/production.ts';
-import { choose, useView, view } from '../../state/view.ts';
+import { choose, useView } from '../../state/view.ts';
 import type { PlacedScene } from '../film.ts';
+import { hangHere, lineHere } from '../hangHere.ts';
 import { directScene, proposedIn } from '../Proposals.tsx';
 import { addLine } from '../Timeline.tsx';
 import type { Command } from './command.ts';
-
-/** The line that is said at the playhead, else the chosen one, else what was said last: where nobody speaks, that is meant. */
-function lineHere(scene: PlacedScene): PlacedScene['lines'][number] | undefined {
-  const { tick, line } = useView.getState();
-  const spoken = scene.lines.filter((one) => one.words.length > 0);
-  return spoken.find((one) => tick >= one.start && tick < one.end) ?? spoken.find((one) => one.id === line) ?? spoken.findLast((one) => one.start <= tick) ?? spoken[0];
-}
 
 const chosenLine = (scene: PlacedScene): string | undefined => {
   const { line } = useView.getState();
@@ -31,14 +25,7 @@ export const WRITE: readonly Command[] = [
     also: 'gesture face look move shot sound palette',
     keys: ['H'],
     ready: ({ scene }) => lineHere(scene) !== undefined,
-    run: ({ scene }) => {
-      const line = lineHere(scene);
-      const { tick } = useView.getState();
-      const word = line?.words.findLast((one) => one.start <= tick) ?? line?.words[0];
-      if (!line || !word) return;
-      const box = document.querySelector(`[data-word="${word.id}"]`)?.getBoundingClientRect();
-      view({ hanging: { line: line.id, word: word.id, x: box?.left ?? window.innerWidth / 2, y: box?.bottom ?? window.innerHeight / 2 } });
-    },
+    run: ({ scene }) => hangHere(scene),
   },
   {
     id: 'split-line',
