@@ -7,7 +7,7 @@ import { inOrder } from '../time/order.ts';
 import { TICKS_PER_SECOND } from '../time/ticks.ts';
 import { edit, type Recipe } from './change.ts';
 import { hangCue } from './commands/cues.ts';
-import { addLayer, holdLayer } from './commands/layers.ts';
+import { addLayer, holdLayer, setPassage } from './commands/layers.ts';
 import { comeFrom, lengthOfWay, passOn } from './commands/ways.ts';
 
 const S = TICKS_PER_SECOND;
@@ -73,6 +73,11 @@ describe('a thing that changes hands', () => {
     const [before, after] = [staged(passed, RADIO), staged(passed, COPY)];
     expect([before.start, before.end]).toEqual([0, 4 * S]);
     expect(after.start).toBe(before.end);
+  });
+  it('neither goes nor comes by an effect in between', () => {
+    const fading = edited(held, setPassage(scene, RADIO, 'enter', { effect: 'fade', ticks: 4800 }), setPassage(scene, RADIO, 'exit', { effect: 'fade', ticks: 4800 }));
+    const [before, after] = [RADIO, COPY].map((id) => layerOf(edited(fading, passOn(scene, RADIO, { figure: tully, hand: 'left', at: 4 * S, copy: COPY }, made.makeId)), id));
+    expect([before?.enter?.effect, before?.exit, after?.enter, after?.exit?.effect]).toEqual(['fade', undefined, undefined, 'fade']);
   });
   it('is held out and taken, with empty hands besides it', () => {
     const gestures = Object.values(passed.scenes[scene]?.cues ?? {}).filter((cue): cue is CueOf<'gesture'> => cue.kind === 'gesture');

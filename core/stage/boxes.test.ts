@@ -39,7 +39,12 @@ describe('the joints of a figure', () => {
     }
   });
   it('go with what the body does', () => {
-    const waving = edit(made.document, 'Wave', 'cg_000000000001', hangCue(scene, 'cu_000000000001', { ...gestureOn(figure, word), end: { ticks: TICKS_PER_SECOND } } as Cue)).document;
+    const waving = edit(
+      made.document,
+      'Wave',
+      'cg_000000000001',
+      hangCue(scene, 'cu_000000000001', { ...gestureOn(figure, word), end: { ticks: TICKS_PER_SECOND } } as Cue),
+    ).document;
     const start = schedule(waving, () => undefined).scenes[0]?.resolved.cues.get('cu_000000000001')?.start ?? 0;
     const up = boxOf(waving, start + 12_000).joints;
     expect(joint(up, 'wrist', 'right').y).toBeLessThan(joint(joints, 'wrist', 'right').y - 60);

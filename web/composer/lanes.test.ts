@@ -104,6 +104,11 @@ describe('a place for copies', () => {
     });
     return placed(document);
   };
+  it('is looked for on the lane that they come onto', () => {
+    const busy = withCues(1, 5);
+    expect(freeFrom(busy, ['cu_000000000000'], 48_000 * 5, 48_000)).toBe(48_000 * 6);
+    expect(freeFrom(busy, ['cu_000000000000'], 48_000 * 5, 48_000, 'la_00000000000x')).toBe(48_000 * 5);
+  });
   it('is where it was asked for while nothing lies there', () => expect(freeFrom(withCues(1), ['cu_000000000000'], 48_000 * 5, 48_000)).toBe(48_000 * 5));
   it('is behind whatever lies there, also behind what it is copied from', () => {
     expect(freeFrom(withCues(1), ['cu_000000000000'], 48_000 * 1.5, 48_000)).toBe(48_000 * 2);

@@ -330,6 +330,20 @@ describe('what is cropped on the stage', () => {
     fireEvent.keyDown(edge, { key: 'ArrowRight', shiftKey: true });
     expect((layerNow(card) as { cropLeft?: number }).cropLeft).toBeCloseTo(before + 0.1, 3);
     expect(document.querySelector('[data-handles]')).toBeNull();
+    const at = (kind: string, clientX: number): void =>
+      void fireEvent(edge, Object.assign(new MouseEvent(kind, { bubbles: true, cancelable: true, button: 0, clientX, clientY: 100 }), { pointerId: 1 }));
+    const taken = (layerNow(card) as { cropLeft?: number }).cropLeft as number;
+    const seen = (): number => (useProduction.getState().preview?.scenes[scene]?.layers[card] as { cropLeft?: number } | undefined)?.cropLeft ?? Number.NaN;
+    at('pointerdown', 100);
+    at('pointermove', 110);
+    await act(() => new Promise<void>((next) => void requestAnimationFrame(() => next())));
+    const once = seen() - taken;
+    at('pointermove', 120);
+    await act(() => new Promise<void>((next) => void requestAnimationFrame(() => next())));
+    // Twice as far from where it began, whatever was shown meanwhile.
+    expect(once).not.toBe(0);
+    expect((seen() - taken) / once).toBeCloseTo(2, 0);
+    at('pointerup', 120);
     act(() => view({ cutting: undefined }));
   });
 });

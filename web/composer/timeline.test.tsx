@@ -3,8 +3,9 @@ import { Tooltip } from 'radix-ui';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Cue, Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
-import { hangCue, moveCues, stretchCue } from '#core/edit/commands/cues';
+import { deleteCues, hangCue, moveCues, shapeMouth, stretchCue } from '#core/edit/commands/cues';
 import { setGap } from '#core/edit/commands/lines';
+import { SOUND_DEFAULTS } from '#core/edit/commands/sounds';
 import { gestureOn, sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
@@ -272,3 +273,52 @@ function starts(): { lines: number[]; words: Map<string, number> } {
   render(<Read />);
   return out;
 }
+
+describe('bars that are dragged with others, or slipped', () => {
+  const [OTHER, SOUND] = ['cu_000000000002', 'cu_000000000003'];
+  const start = (id: string): number => useProduction.getState().document?.scenes[made.scene]?.cues[id]?.start.offset as number;
+  const later = (): Document =>
+    edit(hung(), 'more', 'cg_000000000002', (draft) => {
+      hangCue(made.scene, OTHER, {
+        ...gestureOn(layers[0] as string, words[1] as string, 'a1'),
+        start: { to: 'word', word: words[1] as string, edge: 'start', offset: 96_000 },
+      } as Cue)(draft);
+      hangCue(made.scene, SOUND, {
+        ...SOUND_DEFAULTS.sound,
+        kind: 'sound',
+        source: 'own:rain',
+        name: 'Rain',
+        order: 'a2',
+        start: { to: 'scene', edge: 'start', offset: 0 },
+        end: { ticks: 96_000 },
+      } as Cue)(draft);
+    }).document;
+  it('take along what comes after them on their lane, with Shift', async () => {
+    show(later());
+    const before = [start(CUE), start(OTHER)] as [number, number];
+    await pull(bar(), 40, { shiftKey: true, altKey: true });
+    const by = start(CUE) - before[0];
+    expect(by).toBeGreaterThan(0);
+    expect(start(OTHER) - before[1]).toBe(by);
+  });
+  it('stay where they are with Ctrl, where they sound, and another part of them is heard', async () => {
+    show(later());
+    const sound = document.querySelector(`[data-cue="${SOUND}"] button`) as HTMLElement;
+    await pull(sound, -50, { ctrlKey: true });
+    const slipped = useProduction.getState().document?.scenes[made.scene]?.cues[SOUND] as Extract<Cue, { kind: 'sound' }>;
+    expect(slipped.start.offset).toBe(0);
+    expect(slipped.into).toBe(Math.round(50 * TICKS_IN_PIXEL));
+  });
+});
+
+describe('the lips under a voice', () => {
+  it('show a shape that is set by hand, and the voice’s own again without it', () => {
+    show();
+    const shapes = (): string[] => [...document.querySelectorAll('[data-shape]')].map((one) => one.getAttribute('data-shape') as string);
+    expect(shapes()).not.toContain('pucker');
+    act(() => void run('Shape', shapeMouth(made.scene, 'cu_000000000009', layers[0] as string, 'pucker', 0, 48_000)));
+    expect(shapes()).toContain('pucker');
+    act(() => void run('Shape', deleteCues(made.scene, ['cu_000000000009'])));
+    expect(shapes()).not.toContain('pucker');
+  });
+});

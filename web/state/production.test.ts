@@ -1,8 +1,9 @@
-import { cleanup, renderHook } from '@testing-library/react';
+import { act, cleanup, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Document } from '#core/document/schema';
 import { edit } from '#core/edit/change';
 import { hangCue } from '#core/edit/commands/cues';
+import { changeLayer } from '#core/edit/commands/layers';
 import { addTake, setGap, setLineText } from '#core/edit/commands/lines';
 import { renameProduction, renameScene } from '#core/edit/commands/stage';
 import { gestureOn, sampleDocument } from '#core/testing/samples';
@@ -27,6 +28,7 @@ import {
   useDocument,
   useOpenDocument,
   useProduction,
+  useStanding,
 } from './production.ts';
 
 const kept = vi.hoisted(() => new Map<string, unknown>());
@@ -195,6 +197,23 @@ describe('an edit', () => {
     const before = useProduction.getState().document;
     expect(run('Gap', setGap(scene, 'ln_000000000000', 10))).toBeUndefined();
     expect(useProduction.getState().document).toBe(before);
+  });
+});
+
+describe('the document as far as who stands where', () => {
+  it('is the same object while lines and cues are dragged, and another one with names, colours and layers', async () => {
+    await opened();
+    const { result } = renderHook(() => useStanding());
+    const first = result.current;
+    act(() => preview(setGap(scene, firstLine, 96_000)));
+    expect(result.current).toBe(first);
+    const [layer] = Object.keys(first.scenes[scene]?.layers ?? {}) as [string];
+    act(() => preview(changeLayer(scene, layer, { name: 'Somebody' })));
+    expect(result.current.scenes[scene]?.layers[layer]?.name).toBe('Somebody');
+    act(() => preview(renameProduction('Ebb')));
+    expect(result.current.production.title).toBe('Ebb');
+    act(() => preview(undefined));
+    expect(result.current.production.title).toBe(first.production.title);
   });
 });
 
