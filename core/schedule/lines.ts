@@ -1,4 +1,4 @@
-import type { Character, Document, Line, Scene } from '../document/schema.ts';
+import type { Character, Document, Line, Scene, Take } from '../document/schema.ts';
 import { type Analysis, analysisFrom } from '../speech/analysis.ts';
 import { estimateSpeech } from '../speech/estimate.ts';
 import { inOrder } from '../time/order.ts';
@@ -22,6 +22,17 @@ export interface ScheduledLine {
 
 export type AnalysisOf = (hash: string) => Analysis | undefined;
 
+const spoken = new WeakMap<Line, { readonly heard: Analysis | undefined; readonly analysis: Analysis }>();
+
+/** What is heard in a line, estimated where nothing was listened to yet: the same object for the same line. */
+function spokenIn(line: Line, take: Take | undefined, heard: Analysis | undefined): Analysis {
+  const known = spoken.get(line);
+  if (known && known.heard === heard) return known.analysis;
+  const analysis = heard && take ? analysisFrom(heard, take.from - (take.heardFrom ?? take.from), take.length) : estimateSpeech(inOrder(line.words).map(([, { text }]) => text));
+  spoken.set(line, { heard, analysis });
+  return analysis;
+}
+
 /** The scene's lines in order, with what is heard in them. */
 export function scheduledLines(document: Document, scene: Scene, resolved: Resolved, analysis: AnalysisOf): ScheduledLine[] {
   let latest = Number.NEGATIVE_INFINITY;
@@ -41,7 +52,7 @@ export function scheduledLines(document: Document, scene: Scene, resolved: Resol
       gap,
       layer: speakerLayer(document, scene, line),
       player: playerOf(document, scene, line.role),
-      analysis: heard && take ? analysisFrom(heard, take.from - (take.heardFrom ?? take.from), take.length) : estimateSpeech(words.map((w) => w.text)),
+      analysis: spokenIn(line, take, heard),
       words,
     };
   });
