@@ -1,5 +1,5 @@
 import { Camera, Captions, ChevronRight, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
-import { memo, useMemo, useRef } from 'react';
+import { memo, type RefObject, useMemo, useRef } from 'react';
 import { changeLayer } from '#core/edit/commands/layers';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { LOUDNESS_STEP } from '#core/speech/analysis';
@@ -30,6 +30,8 @@ interface Props {
 /** One lane: its head at the left edge, what lies on it along the scene's clock. */
 export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
   const tone = toneOf(lane.colour);
+  const latest = useRef(scene);
+  latest.current = scene;
   const left = useView((state) => state.left);
   const curve = useView((state) => state.curve);
   const chosen = useView((state) => lane.layer !== undefined && lane.kind === 'keys' && state.curve?.layer === lane.layer && state.curve.property === lane.property);
@@ -82,7 +84,7 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
         {lane.kind === 'span' && staged && <SpanBar scene={scene} lane={lane} staged={staged} zoom={zoom} tone={tone} label={lane.head ?? lane.label} />}
         {lane.kind === 'span' && !lane.open && staged && <KeyDots scene={scene} layer={staged.id} zoom={zoom} tone={tone} />}
         {lane.kind === 'keys' && <KeyLane scene={scene} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
-        {cueKind && <CueBars scene={scene} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
+        {cueKind && <CueBars bars={barsOf(scene).get(laneOf(lane.kind, lane.layer)) ?? NO_BARS} latest={latest} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
       </div>
     </div>
   );
@@ -475,51 +477,87 @@ const AutoCaptions = memo(function AutoCaptions({ scene, zoom, visible }: { scen
 const NO_BARS: readonly Bar[] = [];
 const laneOf = (kind: string, layer: string | undefined): string => `${kind} ${layer ?? ''}`;
 
-const barsMemo = new WeakMap<PlacedScene, Map<string, Bar[]>>();
-/** All cues of a scene by lane, in time: gone through once, not once a lane. */
+const barsMemo = new WeakMap<PlacedScene, ReadonlyMap<string, readonly Bar[]>>();
+/** Bars as they were last, by scene: a lane in which nothing moved keeps its list. */
+const lastBars = new Map<string, ReadonlyMap<string, readonly Bar[]>>();
+const sameBars = (a: readonly Bar[], b: readonly Bar[]): boolean =>
+  a.length === b.length &&
+  a.every((bar, index) => {
+    const other = b[index] as Bar;
+    return bar.cue === other.cue && bar.start === other.start && bar.end === other.end;
+  });
+
+/** All cues of a scene by lane, in time: gone through once, not once a lane. A shot holds until the next one. */
 function barsOf(scene: PlacedScene): ReadonlyMap<string, readonly Bar[]> {
-  let known = barsMemo.get(scene);
+  const known = barsMemo.get(scene);
   if (known) return known;
-  known = new Map();
+  const lanes = new Map<string, Bar[]>();
   for (const [id, cue] of Object.entries(scene.scene.cues)) {
     const times = scene.resolved.cues.get(id);
-    if (!times) continue;
+    if (!times || cue.kind === 'camera') continue;
     const key = laneOf(cue.kind, 'layer' in cue ? cue.layer : undefined);
-    const list = known.get(key);
+    const list = lanes.get(key);
     if (list) list.push({ id, cue, ...times });
-    else known.set(key, [{ id, cue, ...times }]);
+    else lanes.set(key, [{ id, cue, ...times }]);
   }
-  for (const list of known.values()) list.sort((a, b) => a.start - b.start);
-  barsMemo.set(scene, known);
-  return known;
-}
-const cameraBars = (scene: PlacedScene): readonly Bar[] => scene.shots.map(({ id, cue, start, end }) => ({ id, cue, start, end }));
-
-function CueBars({ scene, lane, zoom, visible, tone }: { scene: PlacedScene; lane: Lane; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
-  const bars = lane.kind === 'camera' ? cameraBars(scene) : (barsOf(scene).get(laneOf(lane.kind, lane.layer)) ?? NO_BARS);
-  const document_ = useStanding();
-  const around = useRef({ scene, order: [] as readonly string[] });
-  around.current = { scene, order: useMemo(() => bars.map(({ id }) => id), [bars]) };
-  const shown = bars.flatMap((bar, index) => {
-    if (px(bar.end, zoom) < visible.from - 20 || px(bar.start, zoom) > visible.to + 20) return [];
-    const room = px((bars[index + 1]?.start ?? Number.POSITIVE_INFINITY) - bar.start, zoom);
-    return [{ key: bar.id, bar, label: cueLabel(document_, scene, bar.cue), lane, zoom, tone, room, around }];
-  });
-  // Bars stay in the page's order of before while one is dragged: only what is done puts them anew.
-  const settled = useProduction((state) => state.preview === undefined);
-  const places = useRef(new Map<string, number>());
-  if (settled) places.current = new Map(bars.map(({ id }, index) => [id, index]));
-  else shown.sort((a, b) => (places.current.get(a.key) ?? bars.length) - (places.current.get(b.key) ?? bars.length));
-  return (
-    <>
-      <svg width={Math.max(1, visible.to + 20)} height={LANE_HEIGHT} className="pointer-events-none absolute top-0 left-0 overflow-visible" aria-hidden="true">
-        {shown.map(({ key, ...one }) => (
-          <BarShape key={key} {...one} />
-        ))}
-      </svg>
-      {shown.map(({ key, ...one }) => (
-        <CueBar key={key} {...one} />
-      ))}
-    </>
+  for (const list of lanes.values()) list.sort((a, b) => a.start - b.start);
+  lanes.set(
+    laneOf('camera', undefined),
+    scene.shots.map(({ id, cue, start, end }) => ({ id, cue, start, end })),
   );
+  const before = lastBars.get(scene.id);
+  const made = new Map<string, readonly Bar[]>(
+    [...lanes].map(([key, list]) => [key, before?.get(key) && sameBars(before.get(key) as readonly Bar[], list) ? (before.get(key) as readonly Bar[]) : list]),
+  );
+  barsMemo.set(scene, made);
+  lastBars.set(scene.id, made);
+  return made;
 }
+
+interface CueBarsProps {
+  readonly bars: readonly Bar[];
+  /** The scene as it is now, for what is done to a bar and for names: bars that did not move are not drawn anew for it. */
+  readonly latest: RefObject<PlacedScene>;
+  readonly lane: Lane;
+  readonly zoom: number;
+  readonly visible: Props['visible'];
+  readonly tone: SpeakerTone;
+}
+
+const sameLane = (a: Lane, b: Lane): boolean => a.key === b.key && a.label === b.label && a.locked === b.locked && a.hidden === b.hidden;
+const CueBars = memo(
+  function CueBars({ bars, latest, lane, zoom, visible, tone }: CueBarsProps) {
+    const document_ = useStanding();
+    const order = useMemo(() => bars.map(({ id }) => id), [bars]);
+    const around = useRef<{ readonly scene: PlacedScene; readonly order: readonly string[] }>(undefined as never);
+    around.current = {
+      get scene() {
+        return latest.current;
+      },
+      order,
+    };
+    const shown = bars.flatMap((bar, index) => {
+      if (px(bar.end, zoom) < visible.from - 20 || px(bar.start, zoom) > visible.to + 20) return [];
+      const room = px((bars[index + 1]?.start ?? Number.POSITIVE_INFINITY) - bar.start, zoom);
+      return [{ key: bar.id, bar, label: cueLabel(document_, latest.current, bar.cue), lane, zoom, tone, room, around }];
+    });
+    // Bars stay in the page's order of before while one is dragged: only what is done puts them anew.
+    const settled = useProduction((state) => state.preview === undefined);
+    const places = useRef(new Map<string, number>());
+    if (settled) places.current = new Map(bars.map(({ id }, index) => [id, index]));
+    else shown.sort((a, b) => (places.current.get(a.key) ?? bars.length) - (places.current.get(b.key) ?? bars.length));
+    return (
+      <>
+        <svg width={Math.max(1, visible.to + 20)} height={LANE_HEIGHT} className="pointer-events-none absolute top-0 left-0 overflow-visible" aria-hidden="true">
+          {shown.map(({ key, ...one }) => (
+            <BarShape key={key} {...one} />
+          ))}
+        </svg>
+        {shown.map(({ key, ...one }) => (
+          <CueBar key={key} {...one} />
+        ))}
+      </>
+    );
+  },
+  (a, b) => a.bars === b.bars && a.zoom === b.zoom && a.visible === b.visible && a.tone === b.tone && a.latest === b.latest && sameLane(a.lane, b.lane),
+);
