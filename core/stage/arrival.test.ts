@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Backdrop } from '../document/schema.ts';
 import { designed } from '../figure/cast.ts';
+import { bodyOf } from '../figure/mascots/index.ts';
 import { arrivalOf, characterSize, standsOn } from './arrival.ts';
 import { floorOf } from './backdrop.ts';
 import { type Landmark, overlapOf } from './snapping.ts';
@@ -27,6 +28,7 @@ describe('somebody who is brought on', () => {
     expect(Math.abs(x + 300)).toBeLessThan(320);
     expect(Math.sign(turn)).toBe(Math.sign(-300 - x));
     expect(overlapOf(boxOf(x, y), boxOf(-300, FLOOR))).toBe(0);
+    expect(x + 300, 'room for the arms of both, on the side of the middle').toBeGreaterThanOrEqual(220 + 60);
   });
   it('goes to the free side where one stands at the edge', () => expect(arrivalOf(person, [somebody(780)], HARBOUR, '16:9').x).toBeLessThan(780));
   it('hides nobody and stays inside the frame, whoever is there, while there is room', () =>
@@ -42,6 +44,8 @@ describe('somebody who is brought on', () => {
     const noor = designed('noor', 'ch_000000000001', 'a0');
     expect(characterSize(noor, 2).height).toBeCloseTo(characterSize(noor, 1).height * 2, 6);
     expect(characterSize(noor, 1).height).toBeGreaterThan(300);
+    const tully = designed('tully', 'ch_000000000002', 'a0');
+    expect(characterSize(tully, 1).width, 'as wide as its arms reach').toBeGreaterThan(2 * (bodyOf(tully).shoulder + 40));
   });
 });
 

@@ -1,7 +1,9 @@
 import { restOf } from '../document/properties.ts';
 import type { Backdrop, Character, FrameShape, Layer } from '../document/schema.ts';
 import { bodyOf } from '../figure/mascots/index.ts';
+import { REST } from '../figure/pose.ts';
 import { heightOf } from '../figure/proportions.ts';
+import { skeletonOf } from '../figure/skeleton.ts';
 import { floorOf } from './backdrop.ts';
 import { frameSize } from './frame.ts';
 import type { Landmark, StageExtent } from './snapping.ts';
@@ -24,8 +26,12 @@ export interface Arrival {
 
 /** Share of another's width that may be covered. */
 const MAY_COVER = 0.05;
-/** Between two who stand beside each other, stage units. */
-const BESIDE = 40;
+/** Between two bodies that stand beside each other: room for arms that hang, stage units. */
+const BESIDE = 60;
+/** Of a hand beyond its wrist and of a thick arm, a body's own units. */
+const HAND = 15;
+/** Air beside a person's shoulders, a body's own units. */
+const AIR = 30;
 /** How far a figure turns towards those who are there. */
 const TURN = 0.2;
 /** How far the frame's edge is kept clear, as a share of its width. */
@@ -73,6 +79,7 @@ export function arrivalOf(thing: Arriving, present: readonly Landmark[], backdro
   if (!standing.length) return { x: 0, y, turn: 0 };
   const middle = standing.reduce((sum, { anchor }) => sum + anchor.x, 0) / standing.length;
   const people = standing.map(({ extent }) => extent);
+  const apart = { ...thing, width: thing.width + 2 * BESIDE };
   // Right beside one of them, else wherever least is covered.
   const beside = standing.flatMap(({ extent }) => [extent.left - BESIDE - thing.width / 2, extent.right + BESIDE + thing.width / 2]);
   const anywhere = Array.from({ length: 41 }, (_, n) => -half + (n / 20) * half);
@@ -80,10 +87,10 @@ export function arrivalOf(thing: Arriving, present: readonly Landmark[], backdro
   let least = Number.POSITIVE_INFINITY;
   for (const x of [...beside, ...anywhere]) {
     if (x < -half - 0.5 || x > half + 0.5) continue;
-    const cover = covered(extentAt(thing, x, y), people);
-    // The nearer to the others the better, as long as nobody is covered.
+    const cover = covered(extentAt(apart, x, y), people);
+    // The nearer to the others the better, as long as nobody is covered; of two sides the one nearer the picture's middle.
     const away = Math.min(...standing.map(({ anchor }) => Math.abs(anchor.x - x))) / frame.width;
-    const cost = (cover > MAY_COVER ? 10 * cover : 2 * cover) + away * 0.1;
+    const cost = (cover > MAY_COVER ? 10 * cover : 2 * cover) + away * 0.1 + (Math.abs(x) / frame.width) * 0.01;
     if (cost < least - 1e-9) {
       least = cost;
       best = { x: Math.round(x), y, turn: thing.person ? Math.sign(middle - x) * TURN : 0 };
@@ -92,10 +99,12 @@ export function arrivalOf(thing: Arriving, present: readonly Landmark[], backdro
   return best ?? { x: 0, y, turn: 0 };
 }
 
-/** A character's sides as it comes on, at a scale. */
+/** A character's sides as it comes on with its arms at ease, at a scale. */
 export function characterSize(character: Character, scale: number): Arriving {
   const p = bodyOf(character);
-  return { width: (p.shoulder * 2 + 60) * scale, height: heightOf(p) * scale, stands: true, person: true };
+  const { L, R } = skeletonOf(p, REST).arms;
+  const half = Math.max(p.shoulder + AIR, ...[L.wrist.x, R.wrist.x].map((x) => Math.abs(x) + HAND));
+  return { width: half * 2 * scale, height: heightOf(p) * scale, stands: true, person: true };
 }
 
 /** Whether a layer stands on its feet; all else hangs by its middle. */
