@@ -136,6 +136,32 @@ describe('two scenes that become one', () => {
     expect(valueAt(one?.layers.get(marit) as never, 'x', at - 9000)).toBe(restValue(document.scenes[scene]?.layers[marit] as never, 'x'));
     expect(one?.layers.get(tully)?.end).toBe(at);
   });
+  it.each(['cu_000000000000', 'cu_zzzzzzzzzzzz'])('who comes walking into the second stands still until then, and comes from where it begins there (%s)', (cue) => {
+    const [walker] = inOrder(two.scenes[NEW]?.layers ?? {}).map(([id]) => id) as [string];
+    const walks = done((draft) => {
+      const second = draft.scenes[NEW] as Scene;
+      Object.assign(second.layers[walker] as object, { x: -1200 });
+      hangCue(NEW, cue, {
+        kind: 'move',
+        layer: walker,
+        x: -300,
+        y: 400,
+        walk: true,
+        ease: 'both',
+        order: 'a0',
+        start: { to: 'scene', edge: 'start', offset: 0 },
+        end: { ticks: 96_000 },
+      })(draft);
+    }, two);
+    const one = film(done(joinScenes(scene, makeId), walks)).scenes[0];
+    const at = film(document).scenes[0]?.length as number;
+    const x = (tick: number): number => valueAt(one?.layers.get(marit) as never, 'x', tick);
+    const stood = restValue(document.scenes[scene]?.layers[marit] as never, 'x');
+    for (const tick of [0, at / 2, at - 2000]) expect(x(tick)).toBe(stood);
+    expect(x(at)).toBe(-1200);
+    expect(x(at + 48_000)).toBeGreaterThan(-1150);
+    for (const tick of [at + 96_000, at + 120_000]) expect(x(tick)).toBeCloseTo(-300, 6);
+  });
   it('say when a backdrop is lost', () => {
     const other = done((draft) => void Object.assign(draft.scenes[NEW] as object, { backdrop: { kind: 'colour', colour: '#112233' } }), two);
     expect(edit(other, 'join', 'cg_000000000009', joinScenes(scene, makeId)).message).toContain('backdrop');

@@ -269,6 +269,34 @@ describe('moves', () => {
     expect(Object.keys(wheels.channels).length).toBeGreaterThan(0);
     expect(sample(wheels.x, toTicks(5))).toBeCloseTo(600, 3);
   });
+  const anyMoves = fc.array(
+    fc.record({ x: fc.integer({ min: -900, max: 900 }), start: fc.integer({ min: 0, max: 12 }), length: fc.integer({ min: 0, max: 5 }), walk: fc.boolean() }),
+    {
+      minLength: 1,
+      maxLength: 5,
+    },
+  );
+  it('that lie over each other never move anything while none of them lasts', () =>
+    fc.assert(
+      fc.property(anyMoves, fc.boolean(), (list, figure) => {
+        const cues = list.sort((a, b) => a.start - b.start).map(({ x, start, length, walk }) => move(x, 20, toTicks(start), toTicks(start + length), walk));
+        const path = figure ? going(cues) : slidesOf(layer as Layer, cues);
+        const x = (tick: number): number => sample(path?.x as never, tick);
+        for (let second = 0; second < 18; second++) {
+          const [from, to] = [toTicks(second) + 2, toTicks(second + 1) - 2];
+          if (!cues.some(({ start, end }) => start < to && end > from)) expect(x(to)).toBeCloseTo(x(from), 6);
+        }
+        expect(x(toTicks(18))).toBeCloseTo((cues.at(-1)?.cue as CueOf<'move'>).x, 3);
+      }),
+    ));
+  it('that begin within another one take over from where that one has led', () => {
+    const { walks, x } = going([move(600, 20, toTicks(1), toTicks(5), true), move(0, 20, toTicks(3), toTicks(6), true)]);
+    expect(walks.map(({ start, end }) => [start, end])).toEqual([
+      [toTicks(1), toTicks(3)],
+      [toTicks(3), toTicks(6)],
+    ]);
+    expect([sample(x, toTicks(3)), sample(x, toTicks(6))].map(Math.round)).toEqual([600, 0]);
+  });
   it('of a mirrored figure go forwards too, and of a flat one stay finite', () => {
     const mirrored = going([move(-600, 20, toTicks(1), toTicks(4), true)], { layer: { ...layer, scaleX: -2 } });
     expect([mirrored.facing, mirrored.scale]).toEqual([-1, 2]);

@@ -45,17 +45,29 @@ export interface MoveInput {
   readonly temper: { readonly lively: number; readonly tense: number };
 }
 
+/**
+ * Moves in order of time, one after the other: where another one sets in it has arrived, and of two that begin together the
+ * later is made. One that takes no time begins a tick early, so that nothing glides there before it.
+ */
+function oneAfterAnother(cues: MoveInput['cues']): { cue: CueOf<'move'>; start: number; end: number }[] {
+  const moves = cues.flatMap(({ cue, start, end }) => (cue.kind === 'move' ? [{ cue, start, end }] : []));
+  return moves.flatMap((move, index) => {
+    const next = moves[index + 1]?.start ?? Number.POSITIVE_INFINITY;
+    const end = Math.min(move.end, next);
+    return next > move.start ? [{ ...move, start: Math.max(0, Math.min(move.start, end - 1)), end }] : [];
+  });
+}
+
 /** Moves of something without feet, one after the other; undefined where nothing moves it. */
 export function slidesOf(layer: Layer, cues: MoveInput['cues']): Path | undefined {
   let [nowX, nowY] = [restValue(layer, 'x'), restValue(layer, 'y')];
   const x: Key[] = [{ at: 0, value: nowX }];
   const y: Key[] = [{ at: 0, value: nowY }];
   const rolled: Key[] = [{ at: 0, value: 0 }];
-  for (const { cue, start, end } of cues) {
-    if (cue.kind !== 'move') continue;
+  for (const { cue, start, end } of oneAfterAnother(cues)) {
     const ease = cue.gait === 'jump' ? 'linear' : cue.ease;
     x.push({ at: start, value: nowX, ease }, { at: end, value: cue.x });
-    if (cue.gait === 'jump' && end > start) y.push(...thrown(start, end, nowY, cue.y, riseOf(end - start, 1)));
+    if (cue.gait === 'jump' && end - start > 1) y.push(...thrown(start, end, nowY, cue.y, riseOf(end - start, 1)));
     else y.push({ at: start, value: nowY, ease }, { at: end, value: cue.y });
     if (cue.gait === 'roll') {
       const before = (rolled.at(-1) as Key).value;
@@ -79,9 +91,8 @@ export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Move
   let [nowX, nowY] = [restValue(layer, 'x'), restValue(layer, 'y')];
   const x: Key[] = [{ at: 0, value: nowX }];
   const y: Key[] = [{ at: 0, value: nowY }];
-  for (const { cue, start, end } of cues) {
-    if (cue.kind !== 'move') continue;
-    if (cue.gait === 'jump' && on === 'feet' && end > start) {
+  for (const { cue, start, end } of oneAfterAnother(cues)) {
+    if (cue.gait === 'jump' && on === 'feet' && end - start > 1) {
       const { y: over, ...jump } = jumpKeys({ start, end, fromX: nowX * facing, toX: cue.x * facing, fromY: nowY, toY: cue.y, scale, p });
       walks.push({ ...jump, start, end });
       x.push(...mirrored(jump.x));
@@ -89,7 +100,7 @@ export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Move
       [nowX, nowY] = [cue.x, cue.y];
       continue;
     }
-    const goes = cue.walk && cue.gait !== 'jump' && Math.abs(cue.x - nowX) > 4 && end > start;
+    const goes = cue.walk && cue.gait !== 'jump' && Math.abs(cue.x - nowX) > 4 && end - start > 1;
     if (goes && on === 'feet') {
       const walk = walkKeys({ start, end, fromX: nowX * facing, toX: cue.x * facing, scale, p, height, ease: cue.ease, gait: gaitFor(cue, nowX, end - start, scale, p) });
       walks.push({ ...walk, start, end });
@@ -99,7 +110,7 @@ export function movesOf({ layer, cues, p, height, on, temper }: MoveInput): Move
       rolls.push(roll);
       x.push(...mirrored(roll.x));
     } else x.push({ at: start, value: nowX, ease: cue.ease }, { at: end, value: cue.x });
-    if (cue.gait === 'jump' && end > start) y.push(...thrown(start, end, nowY, cue.y, riseOf(end - start, scale)));
+    if (cue.gait === 'jump' && end - start > 1) y.push(...thrown(start, end, nowY, cue.y, riseOf(end - start, scale)));
     else y.push({ at: start, value: nowY, ease: cue.walk ? 'linear' : cue.ease }, { at: end, value: cue.y });
     nowX = cue.x;
     nowY = cue.y;

@@ -243,6 +243,8 @@ export const joinScenes =
     const ended = Math.max(0, ...[...lines.values()].map(({ end }) => end));
     const more = JSON.parse(JSON.stringify(next[1])) as Scene;
     const here: Pin = { to: 'scene', edge: 'start', offset: at };
+    // Put there a tick early, so that whoever sets out at the start of the second scene sets out from there.
+    const justBefore: Pin = { ...here, offset: at - 1 };
 
     const became = new Map<string, string>();
     const stays = new Set<string>();
@@ -256,7 +258,7 @@ export const joinScenes =
       const [x, y] = [restValue(layer, 'x'), restValue(layer, 'y')];
       const stood = movedTo(target as Scene, resolvedOf(target as Scene, fps), own, mine as Exclude<Layer, { kind: 'effect' }>, at);
       if (Math.abs(stood.x - x) > 1 || Math.abs(stood.y - y) > 1)
-        target.cues[makeId('cue')] = { kind: 'move', layer: own, x, y, walk: false, ease: 'hold', order: orderAtEnd(target.cues), start: here, end: { ticks: 1 } };
+        target.cues[makeId('cue')] = { kind: 'move', layer: own, x, y, walk: false, ease: 'hold', order: orderAtEnd(target.cues), start: justBefore, end: { ticks: 1 } };
     }
     for (const [id, layer] of childrenOf(target as Scene, undefined))
       if (!stays.has(id) && !layer.span) (layer as Layer).span = { start: { to: 'scene', edge: 'start', offset: 0 }, end: here };
