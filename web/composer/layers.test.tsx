@@ -305,7 +305,7 @@ describe('who speaks', () => {
 });
 
 describe('the joints of a chosen figure', () => {
-  const figure = Object.entries(made.document.scenes[scene]?.layers ?? {}).find(([, layer]) => layer.kind === 'character')?.[0] as string;
+  const figure = Object.entries(made.document.scenes[scene]?.layers ?? {}).flatMap(([id, { kind }]) => (kind === 'character' ? [id] : []))[0] as string;
   it('open what that part of the body can do at the playhead, by that figure and with that hand', () => {
     show();
     pick(figure);
