@@ -296,7 +296,7 @@ function Palette({ scene: shown }: { scene: PlacedScene }) {
           ))}
         </p>
         <div className="mt-1 flex items-center gap-2">
-          <label className="flex h-7 w-[128px] items-center gap-1.5 rounded-[6px] border border-edge bg-white px-2 focus-within:border-ink focus-within:shadow-[0_0_0_1px_var(--color-ink),0_0_0_3px_var(--color-lamp)]">
+          <label className="flex h-7 w-[118px] items-center gap-1.5 rounded-[6px] border border-edge bg-white px-2 focus-within:border-ink focus-within:shadow-[0_0_0_1px_var(--color-ink),0_0_0_3px_var(--color-lamp)]">
             <Search size={13} className="shrink-0 text-ink-3" />
             <input
               ref={search}
