@@ -286,7 +286,7 @@ describe('moves', () => {
           const [from, to] = [toTicks(second) + 2, toTicks(second + 1) - 2];
           if (!cues.some(({ start, end }) => start < to && end > from)) expect(x(to)).toBeCloseTo(x(from), 6);
         }
-        expect(x(toTicks(18))).toBeCloseTo((cues.at(-1)?.cue as CueOf<'move'>).x, 3);
+        expect(x(toTicks(18))).toBeCloseTo(list.at(-1)?.x as number, 3);
       }),
     ));
   it('that begin within another one take over from where that one has led', () => {

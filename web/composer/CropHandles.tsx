@@ -99,7 +99,7 @@ export function CropHandles({ id, scene, box, screen, what }: { id: string; scen
     return setProperty(scene.id, id, croppedBy(from.cut, edge as Edge, du, dv), tick, newKey, recording);
   };
   const path = (u1: number, v1: number, u2: number, v2: number): string =>
-    [at(u1, v1), at(u2, v1), at(u2, v2), at(u1, v2)].map(({ x, y }, n) => `${n ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('') + 'Z';
+    `${[at(u1, v1), at(u2, v1), at(u2, v2), at(u1, v2)].map(({ x, y }, n) => `${n ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('')}Z`;
   const inner = path(cut.left, cut.top, cut.right, cut.bottom);
   const round = what === 'mask' && (layer.mask as ShapeMask).shape === 'ellipse';
   return (

@@ -94,7 +94,7 @@ export const BarShape = memo(function BarShape({ bar, lane, zoom, tone }: CueBar
 const isHung = (cue: Cue): boolean => cue.start.to === 'word' || cue.start.to === 'line' || cue.start.to === 'cue';
 
 /** One cue on its lane: moved, hung from another word, stretched, chosen alone or with others. Its shape is drawn by `BarShape`. */
-export const CueBar = memo(function CueBar({ bar, label, lane, zoom, tone, room, around }: CueBarProps) {
+export const CueBar = memo(function CueBar({ bar, label, lane, zoom, room, around }: CueBarProps) {
   const selected = useView((state) => chosenCues(state).includes(bar.id));
   const { cue } = bar;
   const left = px(bar.start, zoom);
