@@ -204,7 +204,7 @@ export const CueBar = memo(function CueBar({ bar, label, lane, zoom, room, aroun
         }}
       >
         <span className="pointer-events-none absolute top-0 text-[11.5px] leading-[18px] whitespace-nowrap text-ink" style={{ left: hung ? 10 : 6 }}>
-          {fitted(label, Math.max(width - 14, Math.min(room - 16, 220)))}
+          {fitted(label, Math.min(room - 16, Math.max(width - 14, 220)))}
         </span>
       </button>
       <button

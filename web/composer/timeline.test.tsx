@@ -96,6 +96,13 @@ describe('a bar among others', () => {
     act(() => void run('Lead', setGap(made.scene, lines[0]?.[0] as string, 96_000)));
     expect(label(OTHER)).not.toBe(other);
   });
+  it('bears no name over the one that begins with it', () => {
+    const gesture = gestureOn(layers[0] as string, words[1] as string) as Cue;
+    const second = 'cu_000000000002';
+    show(edit(hung(), 'hang', 'cg_000000000002', hangCue(made.scene, second, { ...gesture, order: 'a9' } as Cue)).document);
+    const names = [CUE, second].map((id) => document.querySelector(`[data-cue="${id}"] button`)?.textContent ?? '');
+    expect(names.filter((name) => name !== '')).toHaveLength(1);
+  });
   it('moves by arrow keys from where it is by now, not from where it was first shown', () => {
     show(both());
     act(() => void run('Move', moveCues(made.scene, [OTHER], 9600)));
