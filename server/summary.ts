@@ -1,8 +1,7 @@
 import type { ListedProduction, ProductionList, Summary } from '#core/document/answers';
 import { assemble } from '#core/document/parts';
 import type { Document, Production, Scene } from '#core/document/schema';
-import { resolveScene } from '#core/schedule/resolve';
-import { lineTiming, takeOf } from '#core/schedule/timing';
+import { resolveTimed, takeOf } from '#core/schedule/timing';
 import { inOrder } from '#core/time/order';
 import type { Db } from './db/db.ts';
 
@@ -15,7 +14,7 @@ export interface SceneSummary {
 
 /** Timing alone, no analysis is read. */
 export function sceneSummary(scene: Scene, fps: Production['fps']): SceneSummary {
-  const resolved = resolveScene(scene, (_, line) => lineTiming(line), fps);
+  const resolved = resolveTimed(scene, fps);
   return {
     order: scene.order,
     length: resolved.length,

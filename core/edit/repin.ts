@@ -1,7 +1,7 @@
 import { type Hung, pinsOf } from '../document/pins.ts';
 import { isPin, type Pin, type Scene } from '../document/schema.ts';
-import { resolveScene, timesOf } from '../schedule/resolve.ts';
-import { lineTiming } from '../schedule/timing.ts';
+import { timesOf } from '../schedule/resolve.ts';
+import { resolveTimed } from '../schedule/timing.ts';
 import { inOrder } from '../time/order.ts';
 
 interface Gone {
@@ -16,7 +16,7 @@ interface Gone {
  * scene's clock, at the same moment. Call before the targets are removed. Gives the number of pins that changed.
  */
 export function repin(scene: Scene, gone: Gone, fps: 24 | 25 | 30 | 48 | 50 | 60): number {
-  const times = resolveScene(scene, (_, line) => lineTiming(line), fps);
+  const times = resolveTimed(scene, fps);
   const lost = (pin: Pin): boolean =>
     (pin.to === 'line' && !!gone.lines?.has(pin.line)) ||
     (pin.to === 'word' && (!!gone.words?.has(pin.word) || !!gone.lines?.has(times.words.get(pin.word)?.line ?? ''))) ||

@@ -26,13 +26,16 @@ export function lineTiming(line: Line): LineTiming {
   return timing;
 }
 
+/** Where everything of a scene lies in time, by what its takes and words last; of a draft, too. */
+export const resolveTimed = (scene: Scene, fps: FrameRate): Resolved => resolveScene(scene, (_, line) => lineTiming(line), fps);
+
 const resolvedMemo = new WeakMap<Scene, { fps: FrameRate; value: Resolved }>();
 
 /** The pins of a scene that is not a draft, worked out once: an edit checks them, the schedule builds on them. */
 export function resolvedScene(scene: Scene, fps: FrameRate): Resolved {
   const known = resolvedMemo.get(scene);
   if (known?.fps === fps) return known.value;
-  const value = resolveScene(scene, (_, line) => lineTiming(line), fps);
+  const value = resolveTimed(scene, fps);
   resolvedMemo.set(scene, { fps, value });
   return value;
 }

@@ -1,8 +1,6 @@
 import { Camera, Captions, ChevronRight, Eye, EyeOff, Lock, LockOpen, Music, Upload } from 'lucide-react';
-import { memo, type RefObject, useMemo, useRef } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import { changeLayer } from '#core/edit/commands/layers';
-import { MOUTH_CHART } from '#core/figure/mouth';
-import { LOUDNESS_STEP } from '#core/speech/analysis';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useProduction, useStanding } from '../state/production.ts';
 import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
@@ -10,20 +8,22 @@ import { IconButton } from '../ui/parts.tsx';
 import { ribbonPath, type SpeakerTone, toneOf } from '../ui/speakers.ts';
 import { useFileDrop } from '../ui/useFileDrop.ts';
 import { chooseFiles, importForSpeaker, SOUND_TYPES } from '../voices.ts';
-import { type Bar, BarShape, CueBar } from './CueBar.tsx';
-import { type PlacedScene, roleOfLayer, sameSet, sameVoices, unlessScene } from './film.ts';
+import { CueBars } from './CueBars.tsx';
+import { type PlacedScene, roleOfLayer, sameSet, unlessScene } from './film.ts';
 import { KeyLane, ValueNow } from './KeyLane.tsx';
 import { KindIcon } from './KindIcon.tsx';
-import { cueLabel, LANE_HEIGHT, type Lane, laneFold, px } from './lanes.ts';
+import { barsIn } from './laneBars.ts';
+import { cueLabel, LANE_HEIGHT, type Lane, laneFold, px, type Visible } from './lanes.ts';
 import { SpanBar } from './SpanBar.tsx';
 import { seek } from './transport.ts';
+import { MouthLane, VoiceLane } from './VoiceLanes.tsx';
 
 interface Props {
   readonly scene: PlacedScene;
   readonly lane: Lane;
   readonly zoom: number;
   readonly width: number;
-  readonly visible: { readonly from: number; readonly to: number };
+  readonly visible: Visible;
   readonly odd: boolean;
 }
 
@@ -84,7 +84,7 @@ export function LaneRow({ scene, lane, zoom, width, visible, odd }: Props) {
         {lane.kind === 'span' && staged && <SpanBar scene={scene} lane={lane} staged={staged} zoom={zoom} tone={tone} label={lane.head ?? lane.label} />}
         {lane.kind === 'span' && !lane.open && staged && <KeyDots scene={scene} layer={staged.id} zoom={zoom} tone={tone} />}
         {lane.kind === 'keys' && <KeyLane scene={scene} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
-        {cueKind && <CueBars bars={barsOf(scene).get(laneOf(lane.kind, lane.layer)) ?? NO_BARS} latest={latest} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
+        {cueKind && <CueBars bars={barsIn(scene, lane.kind, lane.layer)} latest={latest} lane={lane} zoom={zoom} visible={visible} tone={tone} />}
       </div>
     </div>
   );
@@ -259,7 +259,7 @@ function KeyDots({ scene, layer, zoom, tone }: { scene: PlacedScene; layer: stri
 }
 
 /** All that a closed speaker does, in one lane. */
-function ClosedLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Props['visible']; tone: SpeakerTone }) {
+function ClosedLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene; layer: string; zoom: number; visible: Visible; tone: SpeakerTone }) {
   const document_ = useStanding();
   const lines = scene.lines.filter((line) => line.layer === layer && px(line.end, zoom) > visible.from && px(line.start, zoom) < visible.to);
   const cues = useMemo(
@@ -298,150 +298,6 @@ function ClosedLane({ scene, layer, zoom, visible, tone }: { scene: PlacedScene;
   );
 }
 
-/** Pixels: the waveform's middle, and the strip of lips under it. */
-const WAVE_MIDDLE = 7.5;
-const LIPS = { top: 15, height: 8.5 } as const;
-
-/** Waveform of each line's take, with its words' level, in the speaker's colour. */
-const VoiceLane = memo(function VoiceLane({
-  scene,
-  layer,
-  zoom,
-  visible,
-  tone,
-}: {
-  scene: PlacedScene;
-  layer: string;
-  zoom: number;
-  visible: Props['visible'];
-  tone: SpeakerTone;
-}) {
-  const lines = scene.lines.filter((line) => line.layer === layer && line.line.kind === 'line' && px(line.end, zoom) > visible.from && px(line.start, zoom) < visible.to);
-  return (
-    <>
-      {lines.map((line) => {
-        const width = px(line.end - line.start, zoom);
-        const bars = Math.floor(width / 3);
-        let d = '';
-        for (let n = 0; n < bars; n++) {
-          const from = Math.floor((n * 3 * TICKS_PER_SECOND) / zoom / LOUDNESS_STEP);
-          const to = Math.max(from + 1, Math.floor(((n + 1) * 3 * TICKS_PER_SECOND) / zoom / LOUDNESS_STEP));
-          let loud = 0;
-          for (let k = from; k < to; k++) loud = Math.max(loud, line.analysis.loudness[k] ?? 0);
-          const h = Math.max(0.8, Math.min(6.5, loud * 5.4));
-          d += `M${n * 3 + 1.5} ${WAVE_MIDDLE - h}v${h * 2}`;
-        }
-        return (
-          <svg
-            key={line.id}
-            width={width}
-            height={LANE_HEIGHT}
-            className="absolute top-0"
-            style={{ left: px(line.start, zoom) }}
-            aria-label={`Voice of line ${line.index + 1}`}
-            role="img"
-          >
-            <rect width={width} height={LIPS.top - 2} y={1} rx={2} fill={tone.tint} opacity={0.7} />
-            <path d={d} stroke={line.line.take ? tone.fine : '#6f8586'} strokeWidth={1.7} strokeLinecap="round" strokeDasharray={line.line.take ? undefined : '2 2'} />
-          </svg>
-        );
-      })}
-    </>
-  );
-}, unlessScene(sameVoices));
-
-/** Small drawings of the lips; spans under 13 px merge into a strip of openness. */
-interface MouthProps {
-  readonly scene: PlacedScene;
-  readonly layer: string;
-  readonly zoom: number;
-  readonly visible: Props['visible'];
-  readonly tone: SpeakerTone;
-  /** How the speaker's mouth speaks. */
-  readonly manner: unknown;
-}
-
-const mouthCues = ({ scene, layer }: MouthProps): readonly Bar[] => barsOf(scene).get(laneOf('mouth', layer)) ?? NO_BARS;
-
-/** Mouths follow voices and what is set by hand: anything else that hangs on the lanes leaves them as they are. */
-const sameMouths = (a: MouthProps, b: MouthProps): boolean => {
-  if (!unlessScene<MouthProps>(sameVoices)(a, b)) return false;
-  const [before, now] = [mouthCues(a), mouthCues(b)];
-  return before.length === now.length && before.every(({ cue }, index) => cue === now[index]?.cue);
-};
-
-const MouthLane = memo(function MouthLane({ scene, layer, zoom, visible, tone }: MouthProps) {
-  const chosen = useView((state) => state.shape);
-  const acting = scene.layers.get(layer)?.acting;
-  const shapes = useMemo(() => {
-    if (!acting) return [];
-    return acting.mouth.starts.map((start, index) => ({ start, end: acting.mouth.ends[index] as number, shape: acting.mouth.shapes[index] as keyof typeof MOUTH_CHART }));
-  }, [acting]);
-  let strip = '';
-  const drawn = [];
-  for (const { start, end, shape } of shapes) {
-    const left = px(start, zoom);
-    const width = px(end - start, zoom);
-    if (left + width < visible.from || left > visible.to || shape === 'rest') continue;
-    if (width < 13) {
-      const m = MOUTH_CHART[shape];
-      const h = Math.max(1, Math.min(LIPS.height, (m.upper + m.lower) * 0.42));
-      strip += `M${left} ${LIPS.top + LIPS.height / 2 - h / 2}h${Math.max(0.6, width - 0.6)}v${h}h${-Math.max(0.6, width - 0.6)}z`;
-    } else drawn.push({ start, end, shape, left, width });
-  }
-  const total = Math.max(visible.to, 1);
-  return (
-    // biome-ignore lint/a11y/useSemanticElements: a drawing holds no fieldset
-    <svg width={total} height={LANE_HEIGHT} className="absolute top-0 left-0" role="group" aria-label="Mouth shapes">
-      <path d={strip} fill={tone.fine} opacity={0.55} />
-      {drawn.map(({ start, end, shape, left, width }) => {
-        const m = MOUTH_CHART[shape];
-        const k = Math.min(0.46, (width - 4) / 2 / m.width);
-        const middle = LIPS.top + LIPS.height / 2;
-        const cx = left + width / 2;
-        const cy = middle - ((m.lower - m.upper) / 2) * k;
-        const open = m.upper + m.lower > 0.5;
-        return (
-          // biome-ignore lint/a11y/useSemanticElements: a drawing has no button of its own
-          <g
-            key={start}
-            role="button"
-            tabIndex={-1}
-            className="cursor-pointer"
-            data-shape={shape}
-            onClick={() => {
-              choose(undefined);
-              view({ shape: { layer, shape, start, end } });
-              seek(start);
-            }}
-          >
-            <title>{`${shape}, from the voice: click to look at it`}</title>
-            <rect
-              x={left + 0.5}
-              y={LIPS.top}
-              width={width - 1}
-              height={LIPS.height}
-              fill="transparent"
-              stroke={chosen?.layer === layer && chosen.start === start ? '#0f2b30' : 'none'}
-              strokeWidth={1.5}
-            />
-            {open ? (
-              <path
-                d={`M${cx - m.width * k} ${cy}Q${cx} ${cy - m.upper * 2 * k} ${cx + m.width * k} ${cy}Q${cx} ${cy + m.lower * 2 * k} ${cx - m.width * k} ${cy}Z`}
-                fill="#4a1a2a"
-                stroke={tone.fine}
-                strokeWidth={1}
-              />
-            ) : (
-              <path d={`M${cx - m.width * k} ${middle}H${cx + m.width * k}`} stroke={tone.fine} strokeWidth={shape === 'closed' ? 2.4 : 1.4} strokeLinecap="round" />
-            )}
-          </g>
-        );
-      })}
-    </svg>
-  );
-}, sameMouths);
-
 const sameCaptions = (a: PlacedScene, b: PlacedScene): boolean =>
   a.captions.length === b.captions.length &&
   a.captions.every((span, index) => {
@@ -450,7 +306,7 @@ const sameCaptions = (a: PlacedScene, b: PlacedScene): boolean =>
   });
 
 /** Captions that come from the words by themselves. */
-const AutoCaptions = memo(function AutoCaptions({ scene, zoom, visible }: { scene: PlacedScene; zoom: number; visible: Props['visible'] }) {
+const AutoCaptions = memo(function AutoCaptions({ scene, zoom, visible }: { scene: PlacedScene; zoom: number; visible: Visible }) {
   return (
     <>
       {scene.captions
@@ -473,91 +329,3 @@ const AutoCaptions = memo(function AutoCaptions({ scene, zoom, visible }: { scen
     </>
   );
 }, unlessScene(sameCaptions));
-
-const NO_BARS: readonly Bar[] = [];
-const laneOf = (kind: string, layer: string | undefined): string => `${kind} ${layer ?? ''}`;
-
-const barsMemo = new WeakMap<PlacedScene, ReadonlyMap<string, readonly Bar[]>>();
-/** Bars as they were last, by scene: a lane in which nothing moved keeps its list. */
-const lastBars = new Map<string, ReadonlyMap<string, readonly Bar[]>>();
-const sameBars = (a: readonly Bar[], b: readonly Bar[]): boolean =>
-  a.length === b.length &&
-  a.every((bar, index) => {
-    const other = b[index] as Bar;
-    return bar.cue === other.cue && bar.start === other.start && bar.end === other.end;
-  });
-
-/** All cues of a scene by lane, in time: gone through once, not once a lane. A shot holds until the next one. */
-function barsOf(scene: PlacedScene): ReadonlyMap<string, readonly Bar[]> {
-  const known = barsMemo.get(scene);
-  if (known) return known;
-  const lanes = new Map<string, Bar[]>();
-  for (const [id, cue] of Object.entries(scene.scene.cues)) {
-    const times = scene.resolved.cues.get(id);
-    if (!times || cue.kind === 'camera') continue;
-    const key = laneOf(cue.kind, 'layer' in cue ? cue.layer : undefined);
-    const list = lanes.get(key);
-    if (list) list.push({ id, cue, ...times });
-    else lanes.set(key, [{ id, cue, ...times }]);
-  }
-  for (const list of lanes.values()) list.sort((a, b) => a.start - b.start);
-  lanes.set(
-    laneOf('camera', undefined),
-    scene.shots.map(({ id, cue, start, end }) => ({ id, cue, start, end })),
-  );
-  const before = lastBars.get(scene.id);
-  const made = new Map<string, readonly Bar[]>(
-    [...lanes].map(([key, list]) => [key, before?.get(key) && sameBars(before.get(key) as readonly Bar[], list) ? (before.get(key) as readonly Bar[]) : list]),
-  );
-  barsMemo.set(scene, made);
-  lastBars.set(scene.id, made);
-  return made;
-}
-
-interface CueBarsProps {
-  readonly bars: readonly Bar[];
-  /** The scene as it is now, for what is done to a bar and for names: bars that did not move are not drawn anew for it. */
-  readonly latest: RefObject<PlacedScene>;
-  readonly lane: Lane;
-  readonly zoom: number;
-  readonly visible: Props['visible'];
-  readonly tone: SpeakerTone;
-}
-
-const sameLane = (a: Lane, b: Lane): boolean => a.key === b.key && a.label === b.label && a.locked === b.locked && a.hidden === b.hidden;
-const CueBars = memo(
-  function CueBars({ bars, latest, lane, zoom, visible, tone }: CueBarsProps) {
-    const document_ = useStanding();
-    const order = useMemo(() => bars.map(({ id }) => id), [bars]);
-    const around = useRef<{ readonly scene: PlacedScene; readonly order: readonly string[] }>(undefined as never);
-    around.current = {
-      get scene() {
-        return latest.current;
-      },
-      order,
-    };
-    const shown = bars.flatMap((bar, index) => {
-      if (px(bar.end, zoom) < visible.from - 20 || px(bar.start, zoom) > visible.to + 20) return [];
-      const room = px((bars[index + 1]?.start ?? Number.POSITIVE_INFINITY) - bar.start, zoom);
-      return [{ key: bar.id, bar, label: cueLabel(document_, latest.current, bar.cue), lane, zoom, tone, room, around }];
-    });
-    // Bars stay in the page's order of before while one is dragged: only what is done puts them anew.
-    const settled = useProduction((state) => state.preview === undefined);
-    const places = useRef(new Map<string, number>());
-    if (settled) places.current = new Map(bars.map(({ id }, index) => [id, index]));
-    else shown.sort((a, b) => (places.current.get(a.key) ?? bars.length) - (places.current.get(b.key) ?? bars.length));
-    return (
-      <>
-        <svg width={Math.max(1, visible.to + 20)} height={LANE_HEIGHT} className="pointer-events-none absolute top-0 left-0 overflow-visible" aria-hidden="true">
-          {shown.map(({ key, ...one }) => (
-            <BarShape key={key} {...one} />
-          ))}
-        </svg>
-        {shown.map(({ key, ...one }) => (
-          <CueBar key={key} {...one} />
-        ))}
-      </>
-    );
-  },
-  (a, b) => a.bars === b.bars && a.zoom === b.zoom && a.visible === b.visible && a.tone === b.tone && a.latest === b.latest && sameLane(a.lane, b.lane),
-);

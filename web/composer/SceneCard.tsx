@@ -2,6 +2,7 @@ import { Clapperboard } from 'lucide-react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Backdrop, FrameShape } from '#core/document/schema';
+import type { Recipe } from '#core/edit/change';
 import { setFrameShape } from '#core/edit/commands/frame';
 import { setLeadAndTail, setSceneLength } from '#core/edit/commands/lines';
 import { setBackdrop, setCaptions } from '#core/edit/commands/stage';
@@ -29,10 +30,13 @@ export const backdropName = (backdrop: Backdrop): string =>
 
 const seconds = (value: number): string => `${value.toFixed(2)} s`;
 
+/** Shortest and longest, seconds. */
+const LEAD = [0, 600] as const;
+const LENGTH = [0.5, 3600] as const;
+
 /** The scene itself, while nothing in it is chosen: how long, behind what, from where to where. */
 export function SceneCard({ scene }: { scene: PlacedScene }) {
   const { scene: part } = scene;
-  const set = (lead: number, tail: number): void => void run('Lead and tail', setLeadAndTail(scene.id, Math.round(lead), Math.round(tail)));
   const frame = useOpenDocument().production.frame;
   const fix = (length: number | undefined): void => void run(length === undefined ? 'Length follows what is said' : 'Fix the length', setSceneLength(scene.id, length));
   const reshape = (shape: FrameShape): void => {
@@ -42,6 +46,19 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
       if (names.length) toast(`Outside the new frame now: ${names.join(', ')}. Drag them in, or undo.`);
     });
   };
+  /** A time of the scene in seconds, tried while it is drawn. */
+  const cell = (label: string, ticks: number, [least, most]: readonly [number, number], what: string, recipe: (ticks: number) => Recipe) => (
+    <NumberCell
+      label={label}
+      value={ticks / TICKS_PER_SECOND}
+      least={least}
+      most={most}
+      step={0.1}
+      shown={seconds}
+      onTry={(next) => preview(next === undefined ? undefined : recipe(toTicks(next)))}
+      onTake={(next) => void run(what, recipe(toTicks(next)))}
+    />
+  );
   const spoken = Math.max(0, ...scene.lines.map(({ end }) => end));
   return (
     <div data-scene-card>
@@ -77,43 +94,14 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
       </Section>
       <Section title="Time" of="scene">
         <div className="grid grid-cols-2 gap-2">
-          <NumberCell
-            label="Lead"
-            value={part.lead / TICKS_PER_SECOND}
-            least={0}
-            most={600}
-            step={0.1}
-            shown={seconds}
-            onTry={(next) => preview(next === undefined ? undefined : setLeadAndTail(scene.id, toTicks(next), part.tail))}
-            onTake={(next) => set(toTicks(next), part.tail)}
-          />
-          <NumberCell
-            label="Tail"
-            value={part.tail / TICKS_PER_SECOND}
-            least={0}
-            most={600}
-            step={0.1}
-            shown={seconds}
-            onTry={(next) => preview(next === undefined ? undefined : setLeadAndTail(scene.id, part.lead, toTicks(next)))}
-            onTake={(next) => set(part.lead, toTicks(next))}
-          />
+          {cell('Lead', part.lead, LEAD, 'Lead and tail', (ticks) => setLeadAndTail(scene.id, ticks, part.tail))}
+          {cell('Tail', part.tail, LEAD, 'Lead and tail', (ticks) => setLeadAndTail(scene.id, part.lead, ticks))}
         </div>
         <div className="mt-2 flex items-end gap-2">
           <Check checked={part.length !== undefined} onChange={(on) => fix(on ? scene.length : undefined)} className="h-[28px] shrink-0 text-[12.5px]">
             Length is fixed
           </Check>
-          {part.length !== undefined && (
-            <NumberCell
-              label="Length"
-              value={part.length / TICKS_PER_SECOND}
-              least={0.5}
-              most={3600}
-              step={0.1}
-              shown={seconds}
-              onTry={(next) => preview(next === undefined ? undefined : setSceneLength(scene.id, toTicks(next)))}
-              onTake={(next) => fix(toTicks(next))}
-            />
-          )}
+          {part.length !== undefined && cell('Length', part.length, LENGTH, 'Fix the length', (ticks) => setSceneLength(scene.id, ticks))}
         </div>
         {part.length !== undefined && spoken > scene.length && (
           <p className="m-0 mt-2 rounded-[6px] bg-warn-soft px-2 py-1.5 text-[12px] text-warn" role="status">

@@ -153,6 +153,12 @@ export function cueLabel(document: Document, scene: PlacedScene, cue: Cue): stri
 
 export const LANE_HEIGHT = 24;
 
+/** What of ribbon and lanes is in view, pixels from the scene's start. */
+export interface Visible {
+  readonly from: number;
+  readonly to: number;
+}
+
 /** Pixels of a span of ticks at a zoom (pixels a second). */
 export const px = (ticks: number, zoom: number): number => (ticks / TICKS_PER_SECOND) * zoom;
 

@@ -1,24 +1,19 @@
-import { schedule } from '#core/schedule/schedule';
 import { frameSize } from '#core/stage/frame';
-import { placedBoxes } from '../stage/boxes.ts';
-import { useAnalyses } from '../state/analyses.ts';
+import { nextBoxes } from '../stage/boxes.ts';
 import { useProduction } from '../state/production.ts';
-import { nameOfLayer } from './lanes.ts';
-
-/** The stage has painted what was changed after so long, milliseconds. */
-const PAINTED = 400;
+import { nameOfStaged } from './lanes.ts';
 
 /** Names of what lies wholly outside the frame on the stage, once it shows what was changed. */
 export async function outsideSoon(sceneId: string): Promise<string[]> {
-  await new Promise((next) => setTimeout(next, PAINTED));
+  const boxes = await nextBoxes(sceneId);
   const { document } = useProduction.getState();
-  if (!document) return [];
-  const scene = schedule(document, (hash) => useAnalyses.getState().byHash.get(hash)).scenes.find(({ id }) => id === sceneId);
+  const scene = document?.scenes[sceneId];
+  if (!document || !scene) return [];
   const { width, height } = frameSize(document.production.frame);
-  if (!scene) return [];
-  return placedBoxes(sceneId).flatMap(({ id, corners }) => {
+  return boxes.flatMap(({ id, corners }) => {
     const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
     const out = Math.max(...xs) < -width / 2 || Math.min(...xs) > width / 2 || Math.max(...ys) < -height / 2 || Math.min(...ys) > height / 2;
-    return out ? [nameOfLayer(document, scene, id)] : [];
+    const layer = scene.layers[id];
+    return out && layer ? [nameOfStaged(document, layer)] : [];
   });
 }

@@ -70,3 +70,18 @@ export const placedBoxes = (scene: string): readonly LayerBox[] => {
   const state = useStageBoxes.getState();
   return state.scene === scene ? state.boxes : NONE;
 };
+
+/** A stage that shows nothing new for so long had nothing to move, milliseconds. */
+const AT_MOST = 4000;
+
+/** Where the layers of a scene lie once the stage shows what was just changed. */
+export const nextBoxes = (scene: string): Promise<readonly LayerBox[]> =>
+  new Promise((resolve) => {
+    const end = (): void => {
+      clearTimeout(late);
+      stop();
+      resolve(placedBoxes(scene));
+    };
+    const late = setTimeout(end, AT_MOST);
+    const stop = useStageBoxes.subscribe(end);
+  });

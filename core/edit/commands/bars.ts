@@ -1,10 +1,10 @@
 import { failure } from '../../document/failure.ts';
 import type { MakeId } from '../../document/ids.ts';
 import type { Cue, CueKind, End, Scene } from '../../document/schema.ts';
-import { type Resolved, resolveScene, type Times } from '../../schedule/resolve.ts';
-import { lineTiming } from '../../schedule/timing.ts';
+import type { Resolved, Times } from '../../schedule/resolve.ts';
+import { resolveTimed } from '../../schedule/timing.ts';
 import { orderAtEnd } from '../../time/order.ts';
-import { type FrameRate, toTicks } from '../../time/ticks.ts';
+import { toTicks } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
 import { copyCue, deleteCues, moveCues, ownCue, pinAt } from './cues.ts';
 import { layerIn } from './layers.ts';
@@ -12,8 +12,6 @@ import { sceneOf } from './lines.ts';
 
 /** No bar becomes shorter than this by trimming: one frame of thirty. */
 const LEAST = toTicks(1 / 30);
-
-const resolved = (scene: Scene, fps: FrameRate): Resolved => resolveScene(scene, (_, line) => lineTiming(line), fps);
 
 /** What two cues share when they lie on one lane. */
 export const laneOfCue = (cue: Cue): string => `${cue.kind} ${'layer' in cue ? cue.layer : ''}`;
@@ -43,7 +41,7 @@ export const trimCues =
   (draft) => {
     const target = sceneOf(draft, scene);
     const { fps } = draft.production;
-    const cut = cutAt(resolved(target as Scene, fps), ids, at);
+    const cut = cutAt(resolveTimed(target as Scene, fps), ids, at);
     if (!cut.length) throw failure('no-trim', 'Nothing that is chosen lies under the playhead. Put the playhead where it shall be cut.');
     for (const [id, { start, end }] of cut) {
       const cue = ownCue(target as Scene, id);
@@ -66,7 +64,7 @@ export const splitCues =
   (draft) => {
     const target = sceneOf(draft, scene);
     const { fps } = draft.production;
-    const times = resolved(target as Scene, fps);
+    const times = resolveTimed(target as Scene, fps);
     const cut = cutAt(times, ids, at).filter(([id]) => target.cues[id]?.kind !== 'move');
     if (!cut.length)
       throw failure('no-split', 'Nothing that can be cut in two lies under the playhead. Choose a cue that is there at that moment; a walk is one way and stays whole.');
@@ -106,7 +104,7 @@ export const rippleCues =
   (scene: string, ids: readonly string[], delta: number): Recipe =>
   (draft) => {
     const target = sceneOf(draft, scene);
-    return moveCues(scene, laneFrom(target as Scene, resolved(target as Scene, draft.production.fps), ids), delta)(draft);
+    return moveCues(scene, laneFrom(target as Scene, resolveTimed(target as Scene, draft.production.fps), ids), delta)(draft);
   };
 
 /** Takes cues out and lets what comes after them on their lanes move up by their length. */
@@ -114,7 +112,7 @@ export const closeUp =
   (scene: string, ids: readonly string[]): Recipe =>
   (draft) => {
     const target = sceneOf(draft, scene);
-    const times = resolved(target as Scene, draft.production.fps);
+    const times = resolveTimed(target as Scene, draft.production.fps);
     const lanes = new Map<string, string[]>();
     for (const id of ids) {
       const cue = target.cues[id];

@@ -1,8 +1,8 @@
 import { failure } from '../../document/failure.ts';
 import { keyPath, pinsOf } from '../../document/pins.ts';
 import { type Cue, type End, isPin, type MouthShape, type Pin, type Scene } from '../../document/schema.ts';
-import { resolveScene, timesOf } from '../../schedule/resolve.ts';
-import { lineTiming } from '../../schedule/timing.ts';
+import { timesOf } from '../../schedule/resolve.ts';
+import { resolveTimed } from '../../schedule/timing.ts';
 import { orderAtEnd } from '../../time/order.ts';
 import type { FrameRate } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
@@ -17,7 +17,7 @@ const cueOf = (scene: Scene, id: string): Cue => {
 
 /** What a moment of a scene (ticks) hangs from: the word that is said or was said last, else the scene's clock. */
 export function pinAt(scene: Scene, at: number, fps: FrameRate): Pin {
-  const { words } = resolveScene(scene, (_, line) => lineTiming(line), fps);
+  const { words } = resolveTimed(scene, fps);
   let best: Pin = { to: 'scene', edge: 'start', offset: at };
   let latest = Number.NEGATIVE_INFINITY;
   for (const [word, { start }] of words)
@@ -78,7 +78,7 @@ export const copyCue =
     const target = sceneOf(draft, scene);
     const cue = cueOf(target, cueId);
     const { fps } = draft.production;
-    const resolved = resolveScene(target, (_, line) => lineTiming(line), fps);
+    const resolved = resolveTimed(target, fps);
     const times = resolved.cues.get(cueId);
     const end: End = isPin(cue.end) && cue.end.to !== 'scene' ? { ticks: times ? times.end - times.start : 0 } : { ...cue.end };
     target.cues[copyId] = { ...cue, order: orderAtEnd(target.cues), start: pinAt(target, Math.max(0, at), fps), end };
@@ -121,7 +121,7 @@ export const rehangCue =
   (draft) => {
     const target = sceneOf(draft, scene);
     const cue = ownCue(target, cueId);
-    const times = resolveScene(target, (_, line) => lineTiming(line), draft.production.fps).cues.get(cueId);
+    const times = resolveTimed(target, draft.production.fps).cues.get(cueId);
     cue.start = start;
     if (times && isPin(cue.end) && cue.end.to !== 'scene') cue.end = { ticks: times.end - times.start };
   };
@@ -148,7 +148,7 @@ export const unhangFrom =
   (draft) => {
     const target = sceneOf(draft, scene);
     const lines = new Set(lineIds);
-    const times = resolveScene(target, (_, line) => lineTiming(line), draft.production.fps);
+    const times = resolveTimed(target, draft.production.fps);
     const held = (pin: Pin): boolean => (pin.to === 'line' && lines.has(pin.line)) || (pin.to === 'word' && lines.has(times.words.get(pin.word)?.line ?? ''));
     for (const one of [...pinsOf(target)]) {
       const at = timesOf(times, one);

@@ -32,7 +32,7 @@ export function refit(scene: Scene, { characters }: Pick<Document, 'characters'>
   const x = (value: number): number => hundredth(value * across);
   const y = (value: number, stands: boolean): number => hundredth(stands && onFloor(value) ? newFloor + (value - floor) : value * down);
   const people = Object.values(scene.layers).filter(({ kind }) => kind === 'character').length;
-  const room = ({ width }: { width: number }): number => width / (people === 1 ? 1.6 : people + 0.6);
+  const room = ({ width }: { width: number }): number => width / (people + 0.6);
   const grown = (layer: Layer): number => {
     if (layer.kind === 'text') return across;
     const character = layer.kind === 'character' ? characters[layer.character] : undefined;

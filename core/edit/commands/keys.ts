@@ -2,8 +2,8 @@ import { failure } from '../../document/failure.ts';
 import { keyPath } from '../../document/pins.ts';
 import { restValue } from '../../document/properties.ts';
 import type { Ease, Key, Keys, Pin, Scene } from '../../document/schema.ts';
-import { type Resolved, resolveScene } from '../../schedule/resolve.ts';
-import { lineTiming } from '../../schedule/timing.ts';
+import type { Resolved } from '../../schedule/resolve.ts';
+import { resolveTimed } from '../../schedule/timing.ts';
 import { orderAtEnd } from '../../time/order.ts';
 import { type FrameRate, ticksPerFrame } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
@@ -44,7 +44,6 @@ function keyOf(scene: Scene, { of, property, key }: KeyRef): Key {
   return found;
 }
 
-const resolvedOf = (scene: Scene, fps: FrameRate): Resolved => resolveScene(scene, (_, line) => lineTiming(line), fps);
 const momentOf = (resolved: Resolved, { of, property, key }: KeyRef): number => resolved.keys.get(keyPath(pathOf(of), property, key)) ?? 0;
 
 /** Takes away lists that hold nothing, so that what has no keys costs nothing. */
@@ -58,7 +57,7 @@ function tidy(scene: Scene, of: KeyOwner): void {
 
 /** Sets a value at a moment (ticks): the key within half a frame gets it, else a new one, eased as the one before it. */
 export function keyAtPlayhead(scene: Scene, of: KeyOwner, property: string, at: number, value: number | string, fps: FrameRate, makeId: () => string): void {
-  const resolved = resolvedOf(scene, fps);
+  const resolved = resolveTimed(scene, fps);
   const keys = keysOf(scene, of);
   const list = keys[property] ?? {};
   keys[property] ??= list;
@@ -102,7 +101,7 @@ export const placeKey =
   (draft) => {
     const target = sceneOf(draft, scene);
     const key = keyOf(target, ref);
-    const now = momentOf(resolvedOf(target, draft.production.fps), ref);
+    const now = momentOf(resolveTimed(target, draft.production.fps), ref);
     key.value = value;
     if (Math.round(at) !== now) key.at = { ...key.at, offset: key.at.offset + Math.round(at) - now } as Pin;
   };
@@ -131,7 +130,7 @@ export const walksFromKeys =
     const target = sceneOf(draft, scene);
     const own = target.layers[layer];
     if (own?.kind !== 'character') throw failure('no-feet', 'Only a character walks. Choose one whose place has keys.');
-    const resolved = resolvedOf(target, draft.production.fps);
+    const resolved = resolveTimed(target, draft.production.fps);
     const list = Object.entries(own.keys?.x ?? {})
       .map(([key, one]) => ({ key, one, at: momentOf(resolved, { of: { layer }, property: 'x', key }) }))
       .sort((a, b) => a.at - b.at);
@@ -180,7 +179,7 @@ export const copyKeys =
   (draft) => {
     const target = sceneOf(draft, scene);
     const { fps } = draft.production;
-    const resolved = resolvedOf(target, fps);
+    const resolved = resolveTimed(target, fps);
     const first = Math.min(...refs.map((ref) => momentOf(resolved, ref)));
     for (const ref of refs) {
       const key = keyOf(target, ref);
@@ -192,7 +191,7 @@ export const copyKeys =
 
 /** Puts keys at other moments, each by its own (ticks). */
 function retime(scene: Scene, refs: readonly KeyRef[], fps: FrameRate, moment: (now: number) => number): void {
-  const resolved = resolvedOf(scene, fps);
+  const resolved = resolveTimed(scene, fps);
   const moments = refs.map((ref) => Math.max(0, Math.round(moment(momentOf(resolved, ref)))));
   refs.forEach((ref, index) => {
     keyOf(scene, ref).at = pinAt(scene, moments[index] as number, fps);
@@ -207,7 +206,7 @@ export const reverseKeys =
   (draft) => {
     const target = sceneOf(draft, scene);
     const { fps } = draft.production;
-    const resolved = resolvedOf(target, fps);
+    const resolved = resolveTimed(target, fps);
     const [from, to] = spanOf(refs.map((ref) => momentOf(resolved, ref)));
     const lists = new Map<string, KeyRef[]>();
     for (const ref of refs) {
@@ -291,7 +290,7 @@ export const recordKeys =
   (draft) => {
     const target = sceneOf(draft, scene);
     const { fps } = draft.production;
-    const resolved = resolvedOf(target, fps);
+    const resolved = resolveTimed(target, fps);
     for (const [property, values] of Object.entries(recorded)) {
       if (!values.length) continue;
       const keys = keysOf(target, of);

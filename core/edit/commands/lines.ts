@@ -1,8 +1,7 @@
 import { failure } from '../../document/failure.ts';
 import type { MakeId } from '../../document/ids.ts';
 import type { Document, Line, Pin, Scene, Take } from '../../document/schema.ts';
-import { resolveScene } from '../../schedule/resolve.ts';
-import { lineTiming } from '../../schedule/timing.ts';
+import { resolveTimed } from '../../schedule/timing.ts';
 import { inOrder, orderBetween } from '../../time/order.ts';
 import { toTicks } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
@@ -132,7 +131,7 @@ export const moveLine =
       if (next?.pin.to === 'previous' && next.pin.offset < USUAL_GAP && !next.aside) next.pin = { to: 'previous', offset: USUAL_GAP };
       return;
     }
-    const before = resolveScene(target, (_, l) => lineTiming(l), draft.production.fps);
+    const before = resolveTimed(target, draft.production.fps);
     const all = inOrder(target.lines);
     const index = all.findIndex(([id]) => id === lineId);
     line.pin = { ...line.pin, offset: line.pin.offset + delta };

@@ -3,8 +3,7 @@ import { restValue } from '../../document/properties.ts';
 import type { Character, CueOf, Layer, Scene } from '../../document/schema.ts';
 import { bodyOf } from '../../figure/mascots/index.ts';
 import { heightOf } from '../../figure/proportions.ts';
-import { resolveScene } from '../../schedule/resolve.ts';
-import { lineTiming } from '../../schedule/timing.ts';
+import { resolveTimed } from '../../schedule/timing.ts';
 import type { FrameRate } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
 import { keyAtPlayhead, layerKeys } from './keys.ts';
@@ -26,7 +25,7 @@ const hundredth = (value: number): number => Math.round(value * 100) / 100;
 function lastMove(scene: Scene, id: string, at: number, fps: FrameRate): CueOf<'move'> | undefined {
   const moves = Object.entries(scene.cues).filter((entry): entry is [string, CueOf<'move'>] => entry[1].kind === 'move' && entry[1].layer === id);
   if (!moves.length) return undefined;
-  const { cues } = resolveScene(scene, (_, line) => lineTiming(line), fps);
+  const { cues } = resolveTimed(scene, fps);
   let last: CueOf<'move'> | undefined;
   let latest = Number.NEGATIVE_INFINITY;
   for (const [cueId, cue] of moves) {

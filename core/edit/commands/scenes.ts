@@ -4,8 +4,8 @@ import { keyPath, pinsOf } from '../../document/pins.ts';
 import { restValue } from '../../document/properties.ts';
 import { isPin, type Layer, type Marker, type Pin, type Production, type Scene, type SceneTransition } from '../../document/schema.ts';
 import { childrenOf } from '../../document/tree.ts';
-import { type Resolved, resolveScene } from '../../schedule/resolve.ts';
-import { lineTiming } from '../../schedule/timing.ts';
+import type { Resolved } from '../../schedule/resolve.ts';
+import { resolveTimed } from '../../schedule/timing.ts';
 import { inOrder, orderAtEnd, orderBetween } from '../../time/order.ts';
 import type { Recipe } from '../change.ts';
 import { deleteCues } from './cues.ts';
@@ -75,8 +75,6 @@ function copyCaptions(production: Production, lines: readonly string[], ids: Rea
     }
 }
 
-const resolvedOf = (scene: Scene, fps: Parameters<typeof resolveScene>[2]): Resolved => resolveScene(scene, (_, line) => lineTiming(line), fps);
-
 /** Where moves have taken a layer by a moment. */
 function movedTo(scene: Scene, resolved: Resolved, id: string, layer: Exclude<Layer, { kind: 'effect' }>, at: number): { x: number; y: number } {
   let [x, y] = [restValue(layer, 'x'), restValue(layer, 'y')];
@@ -117,7 +115,7 @@ export const splitScene =
   (draft) => {
     const source = sceneOf(draft, scene);
     const { fps } = draft.production;
-    const resolved = resolvedOf(source as Scene, fps);
+    const resolved = resolveTimed(source as Scene, fps);
     const later = new Set([...resolved.lines].filter(([, { start }]) => start >= at).map(([id]) => id));
     if (at <= 0 || at >= resolved.length || !later.size || later.size === Object.keys(source.lines).length)
       throw failure('no-split', 'A scene is cut between two of its lines. Put the playhead behind a line that shall stay and before one that shall go.');
@@ -239,7 +237,7 @@ export const joinScenes =
     const target = sceneOf(draft, scene);
     if (!next) throw failure('no-next', 'This is the last scene: there is none after it to be joined with.');
     const { fps } = draft.production;
-    const { length: at, lines } = resolvedOf(target as Scene, fps);
+    const { length: at, lines } = resolveTimed(target as Scene, fps);
     const ended = Math.max(0, ...[...lines.values()].map(({ end }) => end));
     const more = JSON.parse(JSON.stringify(next[1])) as Scene;
     const here: Pin = { to: 'scene', edge: 'start', offset: at };
@@ -256,7 +254,7 @@ export const joinScenes =
       stays.add(own);
       if (mine.kind === 'effect' || layer.kind === 'effect') continue;
       const [x, y] = [restValue(layer, 'x'), restValue(layer, 'y')];
-      const stood = movedTo(target as Scene, resolvedOf(target as Scene, fps), own, mine as Exclude<Layer, { kind: 'effect' }>, at);
+      const stood = movedTo(target as Scene, resolveTimed(target as Scene, fps), own, mine as Exclude<Layer, { kind: 'effect' }>, at);
       if (Math.abs(stood.x - x) > 1 || Math.abs(stood.y - y) > 1)
         target.cues[makeId('cue')] = { kind: 'move', layer: own, x, y, walk: false, ease: 'hold', order: orderAtEnd(target.cues), start: justBefore, end: { ticks: 1 } };
     }

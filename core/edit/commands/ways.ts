@@ -4,8 +4,7 @@ import { restValue } from '../../document/properties.ts';
 import type { Character, Cue, CueOf, Layer, Pin, Scene } from '../../document/schema.ts';
 import { bodyOf } from '../../figure/mascots/index.ts';
 import { naturalLength } from '../../schedule/motion/walk.ts';
-import { resolveScene } from '../../schedule/resolve.ts';
-import { lineTiming } from '../../schedule/timing.ts';
+import { resolveTimed } from '../../schedule/timing.ts';
 import { orderAtEnd } from '../../time/order.ts';
 import { toTicks } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
@@ -26,8 +25,6 @@ export function lengthOfWay(distance: number, gait: Gait, layer: Layer, characte
   return toTicks(least + Math.abs(distance) / speed);
 }
 
-const startOf = (scene: Scene, fps: Parameters<typeof resolveScene>[2], cue: string): number => resolveScene(scene, (_, line) => lineTiming(line), fps).cues.get(cue)?.start ?? 0;
-
 /**
  * Somebody comes from outside: hangs a move to where it shall stand, and has it wait at `from` until then. Before the first of
  * its moves that is where it rests; after another one it is put there when this one begins.
@@ -40,8 +37,9 @@ export const comeFrom =
     if (layer.kind === 'effect') throw failure('no-place', 'An effect goes nowhere. Choose something that stands on the stage.');
     const others = Object.entries(target.cues).filter(([id, cue]) => id !== cueId && cue.kind === 'move' && cue.layer === move.layer);
     hangCue(scene, cueId, move)(draft);
-    const at = startOf(target as Scene, draft.production.fps, cueId);
-    const earlier = others.some(([id]) => startOf(target as Scene, draft.production.fps, id) < at);
+    const { cues } = resolveTimed(target as Scene, draft.production.fps);
+    const startOf = (id: string): number => cues.get(id)?.start ?? 0;
+    const earlier = others.some(([id]) => startOf(id) < startOf(cueId));
     if (!earlier) Object.assign(layer, from);
     else
       target.cues[makeId('cue')] = {
@@ -80,7 +78,7 @@ export const passOn =
     const giver = layer.parent === undefined ? undefined : target.layers[layer.parent];
     const given = giver?.kind === 'character' ? { layer: layer.parent as string, hand: layer.hand ?? 'right' } : undefined;
     if (given?.layer === figure && given.hand === hand) throw failure('same-hand', 'It is in that hand already. Choose another one.');
-    const times = resolveScene(target as Scene, (_, line) => lineTiming(line), draft.production.fps);
+    const times = resolveTimed(target as Scene, draft.production.fps);
     const span = times.spans.get(layerId) ?? { start: 0, end: times.length };
     if (at <= span.start || at >= span.end) throw failure('not-there', 'It is not on the stage at that moment. Put the playhead where it is seen.');
     const here: Pin = pinAt(target as Scene, Math.round(at), draft.production.fps);

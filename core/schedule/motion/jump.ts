@@ -30,7 +30,7 @@ const SAMPLES = 14;
 const LEAST_RISE = 24;
 
 /** How high one who is in the air for so many ticks comes above the line between both ends: h = g t² / 8. Stage units. */
-export const riseOf = (ticks: number, scale: number): number => (Math.max(LEAST_RISE, (GRAVITY * (ticks / TICKS_PER_SECOND) ** 2 * UNITS_TO_THE_METRE) / 8) * scale) as number;
+export const riseOf = (ticks: number, scale: number): number => Math.max(LEAST_RISE, (GRAVITY * (ticks / TICKS_PER_SECOND) ** 2 * UNITS_TO_THE_METRE) / 8) * scale;
 
 /** Height of a thrown thing along its way: a parabola over the straight line from one end to the other. */
 export function thrown(start: number, end: number, from: number, to: number, rise: number): Key[] {
