@@ -214,6 +214,24 @@ describe('a production', () => {
     expect(change.parts).toEqual(first.parts);
     expect(followers.map(({ byMachine }) => byMachine)).toEqual([true]);
   });
+  it('tells it with what the machine made upon it for a later edit, and with nothing that it made elsewhere', async () => {
+    const { id, scene } = await made();
+    const change = async (revision: number, recipe: Recipe, more: Partial<Change> = {}) => {
+      const next = changeOf((await loadProduction(base.db, id)).document, recipe, more);
+      await send(id, sender('a', revision), next);
+      return next;
+    };
+    const before = await change(1, renameProduction('Machine before'), { follows: makeId('change'), byMachine: true });
+    const first = await change(2, renameProduction('Ebb'));
+    const second = await change(3, renameScene(scene, 'Quay'));
+    const upon = await change(4, renameProduction('Ebb and flow'), { follows: second.id, byMachine: true });
+    const elsewhere = await change(5, renameScene(scene, 'Drafted'), { follows: second.id, byMachine: true });
+    await change(6, renameProduction('By hand'));
+    const followers = async (of: Change) => (await changeWithFollowers(base.db, id, of.id)).followers.map((one) => one.id);
+    expect(await followers(first)).toEqual([upon.id]);
+    expect(await followers(second)).toEqual([upon.id, elsewhere.id]);
+    expect(await followers(before)).toEqual([upon.id]);
+  });
 });
 
 describe('the list of productions', () => {

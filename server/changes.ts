@@ -58,16 +58,20 @@ export async function changesAfter(db: Db, production: string, revision: number)
   return rows.length > MOST_MISSED ? null : rows.map(takenChange);
 }
 
-/** One change with what the machine made after it. */
+/** One change with what belongs to it and what the machine made upon it since, for whichever edit, oldest first. */
 export async function changeWithFollowers(db: Db, production: string, id: string): Promise<{ change: TakenChange; followers: TakenChange[] }> {
-  const rows = (await db('changes')
-    .where({ production_id: production })
-    .andWhere((q) => q.where({ id }).orWhere({ follows: id }))
+  const of = { production_id: production };
+  const row = (await db('changes')
+    .where({ ...of, id })
+    .first(...ROW)) as Row | undefined;
+  if (!row) throw failure('no-change', 'That step is no longer known. It cannot be undone.', 404);
+  const later = (await db('changes')
+    .where(of)
+    .andWhere('revision', '>', row.revision)
+    .andWhere((q) => q.where({ follows: id }).orWhere({ by_machine: true }))
     .orderBy('revision')
     .select(...ROW)) as Row[];
-  const change = rows.find((row) => row.id === id);
-  if (!change) throw failure('no-change', 'That step is no longer known. It cannot be undone.', 404);
-  return { change: takenChange(change), followers: rows.filter((row) => row !== change).map(takenChange) };
+  return { change: takenChange(row), followers: later.filter((one) => one.follows === id || meet(one.parts, row.parts)).map(takenChange) };
 }
 
 /**

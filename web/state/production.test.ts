@@ -255,6 +255,16 @@ describe('undo and redo', () => {
     expect(now()).toBe('Three');
   });
 
+  it('take as many steps as they are pressed, however fast', async () => {
+    await opened();
+    for (const title of ['One', 'Two', 'Three']) run('Rename', renameProduction(title));
+    const now = (): string | undefined => useProduction.getState().document?.production.title;
+    await Promise.all([undo(), undo()]);
+    expect(now()).toBe('One');
+    await Promise.all([redo(), redo()]);
+    expect(now()).toBe('Three');
+  });
+
   it('take back an edit with the draft voice that was made for it, in one step', async () => {
     await opened();
     const before = useProduction.getState().document?.scenes[scene];

@@ -203,16 +203,22 @@ export const keptHere = (): Promise<unknown> => session?.kept ?? Promise.resolve
 /** Sends what waits now instead of later. */
 export const sendNow = (): void => session?.retry();
 
-/** Takes back the last edit of this window, with everything the machine made after it. */
-export async function undo(): Promise<void> {
-  const target = stacks().undo.at(-1);
-  if (target) await takeBack(target, 'Undone');
-}
+/** Steps are taken back one after the other, however fast they are asked for: some are asked of the server first. */
+let taking: Promise<void> = Promise.resolve();
+const inTurn = (step: () => Promise<void>): Promise<void> => (taking = taking.then(step));
 
-export async function redo(): Promise<void> {
-  const target = stacks().redo.at(-1);
-  if (target) await takeBack(target, 'Redone');
-}
+/** Takes back the last edit of this window, with everything the machine made upon it. */
+export const undo = (): Promise<void> =>
+  inTurn(async () => {
+    const target = stacks().undo.at(-1);
+    if (target) await takeBack(target, 'Undone');
+  });
+
+export const redo = (): Promise<void> =>
+  inTurn(async () => {
+    const target = stacks().redo.at(-1);
+    if (target) await takeBack(target, 'Redone');
+  });
 
 async function takeBack(target: string, word: string): Promise<void> {
   const at = session;

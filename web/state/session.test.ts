@@ -4,7 +4,7 @@ import { applyPatches, type Change, edit, type Recipe } from '#core/edit/change'
 import { setGap } from '#core/edit/commands/lines';
 import { renameProduction, renameScene } from '#core/edit/commands/stage';
 import type { Conflict } from '#core/edit/conflict';
-import { laid } from '#core/edit/fit';
+import { laid, meet } from '#core/edit/fit';
 import type { TakenChange } from '#core/edit/replica';
 import { sampleDocument, seededIds } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
@@ -73,7 +73,7 @@ class House {
       change: async (_, id) => {
         const change = this.taken.find((one) => one.id === id);
         if (!change) throw refusal(404);
-        return { change, followers: this.taken.filter(({ follows }) => follows === id) };
+        return { change, followers: this.taken.filter((one) => one.follows === id || (one.revision > change.revision && one.byMachine && meet(one.parts, change.parts))) };
       },
       theirs: async (_, conflict) => ({ conflicts: (this.conflicts = this.conflicts.filter(({ id }) => id !== conflict)) }),
       listen: (_, __, onEvent) => {
@@ -418,6 +418,37 @@ describe('taking back', () => {
     expect(some?.next.scenes[scene]?.title).toBe('By hand');
     expect(some?.next.production.title).toBe(titleOf(made.document));
     expect(gap.follows).toBe(change.id);
+  });
+  it('takes along what the machine made upon it after another step was taken back, here or in another window', async () => {
+    for (const made of ['here', 'there'] as const) {
+      house = new House();
+      store = new Map();
+      const { session, edit: make } = await opened(made);
+      const before = session.document;
+      const change = make('Scene', renameScene(scene, 'Quay'));
+      const later = make('Rename', renameProduction('Ebb'));
+      await settled(session);
+      const back = await session.takenBack(later.id);
+      const undoing: Change = { id: makeId('change'), label: 'Rename', undoes: later.id, parts: back?.parts ?? [] };
+      session.take(undoing, back?.next);
+      await settled(session);
+      // A draft that was on its way all the time comes now: it belongs to the last thing that was done.
+      if (made === 'here') make('Draft', renameScene(scene, 'Drafted'), { follows: undoing.id, byMachine: true });
+      else house.take({ ...(edit(house.document, 'Draft', makeId('change'), renameScene(scene, 'Drafted'), { follows: undoing.id, byMachine: true }).change as Change) }, 'other');
+      await settled(session);
+      expect(session.document.scenes[scene]?.title).toBe('Drafted');
+      expect(session.stacks().undo).toEqual([change.id]);
+      expect((await session.takenBack(change.id))?.next).toEqual(before);
+      session.close();
+      const again = await opened(made);
+      expect((await again.session.takenBack(change.id))?.next).toEqual(before);
+    }
+  });
+  it('leaves what the machine made elsewhere in the production', async () => {
+    const { session, edit: make } = await opened();
+    const change = make('Rename', renameProduction('Ebb'));
+    make('Draft', renameScene(scene, 'Drafted'), { follows: makeId('change'), byMachine: true });
+    expect((await session.takenBack(change.id))?.next.scenes[scene]?.title).toBe('Drafted');
   });
   it('passes over a step that was changed again elsewhere, from then on', async () => {
     const { session, told, edit: make } = await opened();

@@ -4,7 +4,7 @@ import type { Document } from '#core/document/schema';
 import { upgradedChanges } from '#core/document/versions';
 import { type Change, inverted } from '#core/edit/change';
 import type { Conflict } from '#core/edit/conflict';
-import { laid, merged } from '#core/edit/fit';
+import { laid, meet, merged, same } from '#core/edit/fit';
 import { type Replica, replicaOf, type TakenChange, withEdit, withoutEdit, withTaken } from '#core/edit/replica';
 import { type LoggedChange, stacksOf } from '#core/edit/undo';
 import type { Answer, LiveEvent, Opened, Ports, SessionState, SetAside } from './sessionPorts.ts';
@@ -49,6 +49,7 @@ export class Session {
   private readonly keys = new Map<string, string>();
   /** Writes to the browser's store that are not done. */
   private writing: Promise<unknown> = Promise.resolve();
+  /** Edits whose content is here, oldest first: this window's, and what the machine made for any window. */
   private readonly known = new Map<string, Change>();
   /** Steps that can no longer be taken back: Undo passes over them. */
   private readonly passed = new Set<string>();
@@ -181,8 +182,8 @@ export class Session {
   }
 
   /**
-   * The change that takes another one back, with everything the machine made after it; undefined where what it did was
-   * changed again from elsewhere: then Undo passes over it from now on.
+   * The change that takes another one back, with everything the machine made upon it since, for whichever edit; undefined
+   * where what it did was changed again from elsewhere: then Undo passes over it from now on.
    */
   async takenBack(target: string): Promise<{ label: string; parts: Change['parts']; next: Document } | undefined> {
     const { change, followers } = await this.changeWithFollowers(target);
@@ -191,10 +192,10 @@ export class Session {
     for (const follower of followers.toReversed()) {
       const back = inverted(follower, follower.id).parts;
       const without = laid(next, back);
-      if (without) {
-        next = without;
-        parts.push(...back);
-      } else if (!follower.byMachine) return this.passOver(target);
+      if (!without && !follower.byMachine) return this.passOver(target);
+      if (!without || same(without, next)) continue;
+      next = without;
+      parts.push(...back);
     }
     const back = inverted(change, change.id).parts;
     const without = laid(next, back);
@@ -219,11 +220,16 @@ export class Session {
     this.say();
   }
 
+  /** A change with what belongs to it and what the machine made upon it since, oldest first. */
   private async changeWithFollowers(id: string): Promise<{ change: Change; followers: readonly Change[] }> {
-    const local = this.known.get(id);
-    const followers = this.log.filter((change) => change.follows === id).map((change) => change.id);
-    if (local && followers.every((follower) => this.known.has(follower))) return { change: local, followers: followers.map((follower) => this.known.get(follower) as Change) };
-    return this.ports.server.change(this.production, id);
+    const here = [...this.known.values()];
+    const upon = (change: Change, later: readonly Change[]): readonly Change[] =>
+      later.filter((one) => one.id !== id && (one.follows === id || (one.byMachine && meet(one.parts, change.parts))));
+    const change = this.known.get(id);
+    if (change && this.log.every((one) => one.follows !== id || this.known.has(one.id))) return { change, followers: upon(change, here.slice(here.indexOf(change) + 1)) };
+    const stored = await this.ports.server.change(this.production, id);
+    const unheard = here.filter((one) => !stored.followers.some((follower) => follower.id === one.id));
+    return { change: stored.change, followers: [...stored.followers, ...upon(stored.change, unheard)] };
   }
 
   /** What the others have stays; mine is let go. */
@@ -333,6 +339,7 @@ export class Session {
     for (const { window, revision, parts } of changes)
       if (window !== this.window && revision > this.replica.revision)
         for (const { forward } of parts) for (const { path } of forward) for (const [line] of path.matchAll(/ln_\w+/g)) this.elsewhere.set(line, Date.now());
+    for (const change of changes) if (change.byMachine && !this.known.has(change.id)) this.known.set(change.id, change);
     for (const { id } of changes) if (this.keys.has(id) && !next.pending.some(({ change }) => change.id === id)) this.release(id);
     if (next !== this.replica) {
       this.replica = next;
