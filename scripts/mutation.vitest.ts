@@ -16,6 +16,6 @@ export default defineConfig({
   test: {
     include: [...(TESTS[area ?? ''] ?? [`${wanted}/**/*.test.ts`])],
     ...(area === 'web/state' ? { environment: 'happy-dom', setupFiles: ['web/testing/setup.ts'] } : {}),
-    testTimeout: area === 'server/film' ? 120_000 : 15_000,
+    testTimeout: area === 'server/film' ? 120_000 : 60_000,
   },
 });

@@ -1,0 +1,250 @@
+import { describe, expect, it } from 'vitest';
+import type { Cue, Document, Line, Scene } from '../document/schema.ts';
+import { hashText } from '../draw/hash.ts';
+import { type Change, edit, type Recipe } from '../edit/change.ts';
+import { hangCue } from '../edit/commands/cues.ts';
+import { ACTIONS } from '../figure/actions/index.ts';
+import { bodyOf } from '../figure/mascots/index.ts';
+import type { PoseKey } from '../figure/pose.ts';
+import { heightOf } from '../figure/proportions.ts';
+import type { Analysis } from '../speech/analysis.ts';
+import { estimateSpeech } from '../speech/estimate.ts';
+import { actingIn, gestureOn, sampleDocument } from '../testing/samples.ts';
+import { inOrder } from '../time/order.ts';
+import { toTicks } from '../time/ticks.ts';
+import { sample, type Track } from '../time/track.ts';
+import type { Acting } from './acting.ts';
+import { clockSpans, type ScheduledLine } from './lines.ts';
+import { idleKeys } from './motion/idle.ts';
+import { listeningKeys, speakingKeys } from './motion/speaking.ts';
+import { schedule } from './schedule.ts';
+
+/** How much every word stands out of its phrase: enough for a beat. */
+const STRESS = 0.8;
+const LENGTH = toTicks(2.6);
+const made = sampleDocument();
+const { scene } = made;
+const hashOf = (id: string): string => hashText(id).toString(16).padStart(64, '0');
+/** The sample with every line recorded, all words of it stressed. */
+const document: Document = {
+  ...made.document,
+  scenes: {
+    [scene]: {
+      ...(made.document.scenes[scene] as Scene),
+      lines: Object.fromEntries(
+        Object.entries((made.document.scenes[scene] as Scene).lines).map(([id, line]) => [
+          id,
+          {
+            ...line,
+            take: 'tk_000000000001',
+            takes: { tk_000000000001: { order: 'a0', name: 'Take', kind: 'recorded' as const, media: 'a'.repeat(64), analysis: hashOf(id), from: 0, length: LENGTH, times: {} } },
+          },
+        ]),
+      ),
+    },
+  },
+};
+const SCENE = document.scenes[scene] as Scene;
+const heard = (hash: string): Analysis => {
+  const line = Object.keys(SCENE.lines).find((id) => hashOf(id) === hash) as string;
+  const words = inOrder((SCENE.lines[line] as Line).words).map(([, { text }]) => text);
+  return { ...estimateSpeech(words), stress: words.map(() => STRESS) };
+};
+const changed = (...recipes: Recipe[]): Document => recipes.reduce((now, recipe) => edit(now, 'x', 'cg_000000000001' as Change['id'], recipe).document, document);
+const placed = (of: Document = document) => schedule(of, heard).scenes[0] as ReturnType<typeof schedule>['scenes'][number];
+const layers = inOrder(SCENE.layers).flatMap(([id, layer]) => (layer.kind === 'character' ? [id] : []));
+const whole = placed();
+const speakerOf = (line: ScheduledLine): string => line.layer as string;
+const first = whole.lines[0] as ScheduledLine;
+const speaker = speakerOf(first);
+const listener = layers.find((id) => id !== speaker) as string;
+
+const tracksOf = (acting: Acting, key: PoseKey, by?: string): readonly Track[] =>
+  (acting.channels[key] ?? []).filter((channel) => channel.by === by).map((channel) => channel.track);
+const most = (track: Track | undefined, from: number, to: number): number => {
+  let value = 0;
+  for (let tick = from; track && tick <= to; tick += 400) value = Math.max(value, Math.abs(sample(track, tick)));
+  return value;
+};
+/** What the arms do by themselves, most of it, in a stretch of time. */
+const beats = (acting: Acting, from: number, to: number): number =>
+  Math.max(...(['upperL', 'upperR', 'elbowL', 'elbowR', 'openL', 'openR'] as const).map((key) => most(tracksOf(acting, key, 'alive').at(-1), from, to)));
+const cueOn = (layer: string, more: object): Recipe => hangCue(scene, 'cu_000000000001', { ...gestureOn(layer, first.words[2]?.id as string), ...more } as Cue);
+const layerOf = (id: string) => SCENE.layers[id] as Extract<Scene['layers'][string], { kind: 'character' }>;
+const characterOf = (id: string) => document.characters[layerOf(id).character] as Document['characters'][string];
+
+describe('at rest', () => {
+  it('a face is friendly, the less the tenser it is, and a mascot’s the most', () => {
+    const smile = (kind: 'person' | 'mascot', tense: number): number => {
+      const id = layers.find((one) => characterOf(one).kind === kind) as string;
+      const who = characterOf(id);
+      const other = { ...document, characters: { ...document.characters, [who.id]: { ...who, temper: { ...who.temper, tense } } } };
+      const own = tracksOf(actingIn(placed(other), id), 'smile').at(-1) as Track;
+      return sample(own, 0);
+    };
+    expect(smile('person', 0)).toBe(0.5);
+    expect(smile('person', 1)).toBe(0.25);
+    expect(smile('mascot', 0)).toBe(0.72);
+    expect(smile('mascot', 0.5)).toBeCloseTo(0.54, 9);
+    expect(sample(tracksOf(actingIn(whole, speaker), 'lidLower').at(-1) as Track, toTicks(3))).toBe(0.14);
+  });
+  it('what it does by itself is that of each stretch of the clock, talking where it talks, as strong as its liveliness', () => {
+    const acting = actingIn(whole, speaker);
+    const who = characterOf(speaker);
+    const spans = clockSpans(SCENE, whole.resolved, whole.lines);
+    const own = whole.lines.filter((line) => line.layer === speaker);
+    const height = heightOf(bodyOf(who));
+    const [idle] = tracksOf(acting, 'blink', 'alive') as [Track];
+    for (const span of spans) {
+      const talking = own.some((line) => line.start < span.end && line.end > span.start);
+      const keys = idleKeys({ id: span.id, layer: speaker, length: span.end - span.start, ...who.temper, talking, height }).blink ?? [];
+      for (const key of keys) expect(sample(idle, key.at + span.start)).toBeCloseTo(key.value, 6);
+    }
+    expect(spans.some((span) => own.some((line) => line.start < span.end && line.end > span.start))).toBe(true);
+    expect(spans.some((span) => !own.some((line) => line.start < span.end && line.end > span.start))).toBe(true);
+  });
+  it('is worked out once, when somebody looks', () => {
+    const acting = actingIn(placed(changed(cueOn(speaker, {}))), speaker);
+    expect(acting.channels).toBe(acting.channels);
+    expect(acting.held).toBe(acting.held);
+    expect(acting.seats).toBe(acting.seats);
+  });
+});
+
+describe('speaking', () => {
+  it('moves the speaker on its own lines alone, each from its start', () => {
+    const acting = actingIn(whole, speaker);
+    for (const line of whole.lines) {
+      const words = line.words.map((word, n) => ({ text: word.text, start: word.start - line.start, end: word.end - line.start, stress: line.analysis.stress[n] ?? 0.3 }));
+      for (const hand of ['L', 'R'] as const) {
+        const keys =
+          speakingKeys({ id: line.id, layer: speaker, length: line.end - line.start, ...characterOf(speaker).temper, analysis: line.analysis, words, hand }).browInL ?? [];
+        const track = tracksOf(acting, 'browInL', 'alive').at(-1) as Track;
+        for (const key of keys) expect(sample(track, line.start + key.at)).toBeCloseTo(line.layer === speaker ? key.value : 0, 6);
+      }
+    }
+  });
+  it('leaves the arms to a gesture about its line, and beats on under one that needs none', () => {
+    const { start, end } = first;
+    const before = beats(actingIn(whole, speaker), start, end);
+    expect(before).toBeGreaterThan(5);
+    const handless = ACTIONS.find(({ handed }) => handed === false)?.id as string;
+    expect(handless).toBeDefined();
+    expect(beats(actingIn(placed(changed(cueOn(speaker, {}))), speaker), start, end)).toBeLessThan(1);
+    expect(beats(actingIn(placed(changed(cueOn(speaker, { action: handless }))), speaker), start, end)).toBeCloseTo(before, 6);
+    expect(beats(actingIn(placed(changed(cueOn(listener, {}))), speaker), start, end)).toBeCloseTo(before, 6);
+  });
+  it('keeps the arms from half a second before a gesture to six tenths after it', () => {
+    const at = (offset: number, length: number): number => {
+      const pin = { to: 'line', line: first.id, edge: 'end', offset } as const;
+      return beats(actingIn(placed(changed(cueOn(speaker, { start: pin, end: { ticks: length } }))), speaker), first.start, first.end);
+    };
+    // After the line.
+    expect(at(toTicks(0.4), 24_000)).toBeLessThan(1);
+    expect(at(toTicks(0.6), 24_000)).toBeGreaterThan(5);
+    const ahead = (gap: number): number => {
+      const second = whole.lines.filter((line) => line.layer === speaker)[1] as ScheduledLine;
+      const pin = { to: 'line', line: second.id, edge: 'start', offset: -gap - 24_000 } as const;
+      return beats(actingIn(placed(changed(cueOn(speaker, { start: pin, end: { ticks: 24_000 } }))), speaker), second.start, second.end);
+    };
+    expect(ahead(toTicks(0.4))).toBeLessThan(1);
+    expect(ahead(toTicks(0.7))).toBeGreaterThan(1);
+  });
+  it('breathes in before a line, deeper when lively, and not over what it still says or before the film', () => {
+    const lines = whole.lines.filter((line) => line.layer === speaker);
+    const breath = (of: Document, at: number): number => most(tracksOf(actingIn(placed(of), speaker), 'shoulderLift', 'alive').at(-1), at - toTicks(0.6), at);
+    const second = lines[1] as ScheduledLine;
+    const who = characterOf(speaker);
+    const lively = (value: number): Document => ({ ...document, characters: { ...document.characters, [who.id]: { ...who, temper: { ...who.temper, lively: value } } } });
+    expect(breath(lively(0), second.start)).toBeCloseTo(2.4, 1);
+    expect(breath(lively(1), second.start)).toBeCloseTo(3.6, 1);
+    const early: Document = { ...document, scenes: { [scene]: { ...SCENE, lead: 0 } } };
+    expect(most(tracksOf(actingIn(placed(early), speaker), 'shoulderLift', 'alive').at(-1), 0, toTicks(0.1))).toBeLessThan(0.1);
+  });
+});
+
+describe('listening', () => {
+  it('is to others’ lines, nodding at their pauses, and goes on a little after them', () => {
+    const acting = actingIn(whole, listener);
+    const who = characterOf(listener);
+    let nods = 0;
+    const track = tracksOf(acting, 'headPitch', 'alive').at(-1) as Track;
+    for (const line of whole.lines.filter((one) => one.layer !== listener)) {
+      const pauses = line.words.filter((word, n) => /[.?!,;:]$/.test(word.text) || n === line.words.length - 1).map((word) => word.end - line.start);
+      const keys = listeningKeys({ id: line.id, layer: listener, length: line.end - line.start + toTicks(0.9), lively: who.temper.lively, pauses }).headPitch ?? [];
+      for (const key of keys.filter(({ value }) => value)) {
+        nods++;
+        expect(sample(track, line.start + key.at)).toBeCloseTo(key.value, 6);
+      }
+    }
+    expect(nods).toBeGreaterThan(0);
+  });
+});
+
+describe('the strength', () => {
+  it('of by-default motion and of faces is the layer’s own, gestures are as they are asked for', () => {
+    const face = hangCue(scene, 'cu_000000000002', {
+      kind: 'face',
+      layer: speaker,
+      expression: 'worried',
+      strength: 1,
+      order: 'a0',
+      start: { to: 'line', line: first.id, edge: 'start', offset: 0 },
+      end: { ticks: 96_000 },
+    });
+    const acting = actingIn(placed(changed(face, cueOn(speaker, {}))), speaker);
+    expect(tracksOf(acting, 'browInL', 'faceStrength')).toHaveLength(1);
+    expect(tracksOf(acting, 'upperR').length).toBeGreaterThan(0);
+    expect(most(tracksOf(acting, 'upperR').at(-1), first.start, first.end)).toBeGreaterThan(20);
+    expect(tracksOf(acting, 'gazeX')).toHaveLength(1);
+    expect(tracksOf(acting, 'gazeX', 'alive').length).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('the mouth', () => {
+  it('is that of one’s own lines, from each line’s start, and of shapes set by hand', () => {
+    const acting = actingIn(whole, speaker);
+    const own = whole.lines.filter((line) => line.layer === speaker);
+    expect(acting.mouth.starts.length).toBeGreaterThan(5);
+    for (const start of acting.mouth.starts) expect(own.some((line) => start >= line.start - toTicks(0.1) && start < line.end)).toBe(true);
+    const shape = hangCue(scene, 'cu_000000000003', {
+      kind: 'mouth',
+      layer: speaker,
+      shape: 'pucker',
+      order: 'a0',
+      start: { to: 'line', line: first.id, edge: 'start', offset: 0 },
+      end: { ticks: 9000 },
+    });
+    const set = actingIn(placed(changed(shape)), speaker).mouth;
+    const at = set.shapes.indexOf('pucker');
+    expect([set.starts[at], set.ends[at]]).toEqual([first.start, first.start + 9000]);
+    expect(actingIn(placed(changed(shape)), listener).mouth).toEqual(actingIn(whole, listener).mouth);
+  });
+  it('is as soft and as wide as the role has it', () => {
+    expect(actingIn(whole, speaker).mouth).not.toHaveProperty('blend');
+    const role = first.line.role as string;
+    const soft: Recipe = (draft) => {
+      (draft.production.roles[role] as { mouth?: object }).mouth = { sharp: -1, open: 1.3 };
+    };
+    const mouth = actingIn(placed(changed(soft)), speaker).mouth;
+    expect(mouth.open).toBe(1.3);
+    expect(mouth.blend).toBe(4800);
+  });
+});
+
+describe('wheels', () => {
+  it('turn of whom goes on them: a mascot made so, and somebody in a wheelchair', () => {
+    const mascot = layers.find((id) => characterOf(id).kind === 'mascot') as string;
+    const person = layers.find((id) => characterOf(id).kind === 'person') as string;
+    const made = (id: string, legs: string): boolean => {
+      const who = characterOf(id);
+      return actingIn(placed({ ...document, characters: { ...document.characters, [who.id]: { ...who, parts: { ...who.parts, legs } } } }), id).onWheels;
+    };
+    expect(made(mascot, 'wheels')).toBe(true);
+    expect(made(mascot, 'none')).toBe(false);
+    expect(made(person, 'wheels')).toBe(false);
+    const who = characterOf(person);
+    const seated = { ...document, characters: { ...document.characters, [who.id]: { ...who, extras: { wheelchair: true as const } } } };
+    expect(actingIn(placed(seated), person).onWheels).toBe(true);
+  });
+});
