@@ -24,6 +24,14 @@ export interface Stroke {
   readonly cap?: 'round' | 'butt';
 }
 
+/** How a picture is bent: a grid of cells over all of it, and where its corners lie. */
+export interface Bend {
+  readonly columns: number;
+  readonly rows: number;
+  /** Pairs of local units, row by row. */
+  readonly corners: ArrayLike<number>;
+}
+
 export interface Image {
   /** Content hash of the picture; of a moving one, which of its frames. */
   readonly media: string;
@@ -33,6 +41,8 @@ export interface Image {
   readonly y: number;
   readonly width: number;
   readonly height: number;
+  /** Where it goes instead of its rectangle. Its own edges are as sharp as pixels: clear ones there are soft. */
+  readonly bend?: Bend;
 }
 
 export type Blend = 'normal' | 'multiply' | 'screen' | 'overlay' | 'soft light' | 'add';
@@ -131,8 +141,19 @@ function samePaint(a: Paint | undefined, b: Paint | undefined): boolean {
 const sameStroke = (a: Stroke | undefined, b: Stroke | undefined): boolean =>
   a === b || (a !== undefined && b !== undefined && a.width === b.width && a.cap === b.cap && samePaint(a.paint, b.paint));
 
+const sameBend = (a: Bend | undefined, b: Bend | undefined): boolean =>
+  a === b || (!!a && !!b && a.columns === b.columns && a.rows === b.rows && sameNumbers(a.corners, b.corners));
 const sameImage = (a: Image | undefined, b: Image | undefined): boolean =>
-  a === b || (a !== undefined && b !== undefined && a.media === b.media && a.frame === b.frame && a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height);
+  a === b ||
+  (a !== undefined &&
+    b !== undefined &&
+    a.media === b.media &&
+    a.frame === b.frame &&
+    a.x === b.x &&
+    a.y === b.y &&
+    a.width === b.width &&
+    a.height === b.height &&
+    sameBend(a.bend, b.bend));
 
 /** Whether two nodes paint the same pixels under the same id, though they be different objects. What moves differs early. */
 export function sameNode(a: Node | undefined, b: Node | undefined): boolean {

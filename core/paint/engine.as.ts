@@ -2,7 +2,7 @@
 export { cellBytes, place } from './edges.as';
 export { copy, halve, keep, premultiply, recolour, unpremultiply, wipe } from './pixels.as';
 export { blur } from './blur.as';
-export { fill, how, linear, picture, radial, solid, stroke, surface, target } from './raster.as';
+export { bent, fill, how, linear, picture, radial, solid, stroke, surface, target } from './raster.as';
 export { convert } from './i420.as';
 
 /** First byte of memory that no constant of this module uses. */

@@ -13,6 +13,7 @@ export interface EngineExports {
   fill(points: number, count: number, evenOdd: boolean): void;
   surface(pixels: number, stride: number, left: number, top: number): void;
   picture(pixels: number, width: number, height: number, a: number, b: number, c: number, d: number, e: number, f: number, half: number, share: number): void;
+  bent(corners: number, columns: number, rows: number): void;
   keep(pixels: number, mask: number, count: number, inverted: boolean): void;
   recolour(pixels: number, count: number, matrix: number): void;
   wipe(pixels: number, stride: number, width: number, height: number, rgba: number): void;

@@ -1,6 +1,6 @@
 import { invert, type Matrix, meanScale, multiply, transform } from '../draw/matrix.ts';
 import { type Path, rect } from '../draw/path.ts';
-import { type Blend, type Colour, type Gradient, type Image, type Item, isGroup, type Node, type Paint, type Stroke } from '../draw/picture.ts';
+import { type Bend, type Blend, type Colour, type Gradient, type Image, type Item, isGroup, type Node, type Paint, type Stroke } from '../draw/picture.ts';
 import { Engine, type EngineExports } from './engine.ts';
 import {
   type Box,
@@ -45,6 +45,9 @@ const MOST_IMAGE_BYTES = 320 << 20;
 
 /** Sizes of a picture are taken so much larger than a texel to the pixel would ask for (octaves): crisp, and still without shimmer. */
 const SHARPER = 0.5;
+
+/** Corners of bent pictures farther out than this (pixels) are brought in. */
+const FARTHEST = 1 << 20;
 
 interface Level {
   readonly at: number;
@@ -94,7 +97,16 @@ export class Painter {
       right = ((words[at + 2] as number) + room + 255) >> 8;
       bottom = ((words[at + 3] as number) + room + 255) >> 8;
     }
-    if (item.image) {
+    if (item.image?.bend) {
+      const { corners } = item.image.bend;
+      for (let n = 0; n + 1 < corners.length; n += 2) {
+        const { x, y } = transform(full, corners[n] as number, corners[n + 1] as number);
+        left = Math.min(left, Math.floor(x));
+        top = Math.min(top, Math.floor(y));
+        right = Math.max(right, Math.ceil(x) + 1);
+        bottom = Math.max(bottom, Math.ceil(y) + 1);
+      }
+    } else if (item.image) {
       this.place(outlineOf(item.image), full);
       const at = this.block('bounds', 16) >> 2;
       const words = this.words();
@@ -246,6 +258,7 @@ export class Painter {
 
   /** A picture under any matrix: its outline, filled with its texels (bilinear, between two sizes where it is made smaller). */
   private image(image: Image, full: Matrix): void {
+    if (image.bend) return this.bent(image, image.bend, full);
     const { x, y, width, height } = image;
     const levels = this.levels(image);
     const flat = Math.abs(full[0] * full[3] - full[1] * full[2]) * width * height < 1e-6;
@@ -253,16 +266,29 @@ export class Painter {
     const [whole] = levels as [Level];
     // From output pixels to texels of the whole picture.
     const [a, b, c, d, e, f] = multiply([whole.width / width, 0, 0, whole.height / height, (-x * whole.width) / width, (-y * whole.height) / height], invert(full));
-    const step = Math.max(1, Math.hypot(a, b), Math.hypot(c, d));
-    const fine = Math.min(levels.length - 1, Math.max(0, Math.log2(step) - SHARPER));
-    const first = Math.floor(fine + 1e-9);
-    const from = levels[first] as Level;
-    const next = levels[first + 1];
+    const { level, next, first, share } = sizesFor(levels, Math.max(Math.hypot(a, b), Math.hypot(c, d)));
     const k = 2 ** -first;
     const outline = outlineOf(image);
     const points = this.place(outline, full);
-    this.engine.wasm.picture(from.at, from.width, from.height, a * k, b * k, c * k, d * k, e * k, f * k, next?.at ?? 0, next ? Math.round((fine - first) * 256) : 0);
+    this.engine.wasm.picture(level.at, level.width, level.height, a * k, b * k, c * k, d * k, e * k, f * k, next?.at ?? 0, share);
     this.engine.wasm.fill(points, outline.length, false);
+  }
+
+  /** A picture whose cells are sent where its bend says; its size is taken by what it covers as a whole. */
+  private bent(image: Image, { columns, rows, corners }: Bend, full: Matrix): void {
+    const levels = this.levels(image);
+    if (!levels) return;
+    const [whole] = levels as [Level];
+    const at = this.block('corners', corners.length * 8);
+    const out = new Float64Array(this.engine.wasm.memory.buffer, at, corners.length);
+    for (let n = 0; n + 1 < corners.length; n += 2) {
+      const { x, y } = transform(full, corners[n] as number, corners[n + 1] as number);
+      out[n] = Math.max(-FARTHEST, Math.min(FARTHEST, x));
+      out[n + 1] = Math.max(-FARTHEST, Math.min(FARTHEST, y));
+    }
+    const { level, next, share } = sizesFor(levels, whole.width / Math.max(1e-6, image.width * meanScale(full)));
+    this.engine.wasm.picture(level.at, level.width, level.height, 1, 0, 0, 1, 0, 0, next?.at ?? 0, share);
+    this.engine.wasm.bent(at, columns, rows);
   }
 
   /** A picture at its own size, half, a quarter …, premultiplied. */
@@ -384,6 +410,14 @@ function shades(gradient: Gradient): Uint16Array {
     tables.set(gradient, table);
   }
   return table;
+}
+
+/** Of a picture's sizes the two to mix, and how much of the smaller one (of 256), where a step in the output is so many texels. */
+function sizesFor(levels: readonly Level[], step: number): { level: Level; next: Level | undefined; first: number; share: number } {
+  const fine = Math.min(levels.length - 1, Math.max(0, Math.log2(Math.max(1, step)) - SHARPER));
+  const first = Math.floor(fine + 1e-9);
+  const next = levels[first + 1];
+  return { level: levels[first] as Level, next, first, share: next ? Math.round((fine - first) * 256) : 0 };
 }
 
 const blendOf = ({ blend }: PlaneUnit): number => (blend === 'normal' ? OVER : BLENDED[blend]);

@@ -498,3 +498,99 @@ export function picture(pixels: usize, width: i32, height: i32, a: f64, b: f64, 
   halfHeight = (height + 1) >> 1;
   halfShare = share;
 }
+
+/**
+ * Paints the picture that `picture` named, bent: `columns` x `rows` cells over all of it, whose corners lie at `corners`
+ * (pairs of 64-bit floats, output pixels, row by row). Each cell is two triangles; a pixel is painted where its middle
+ * lies in one, so that neighbours neither overlap nor leave a seam, wherever the clip lies. Texels are `scale` of those of the
+ * whole picture.
+ */
+export function bent(corners: usize, columns: i32, rows: i32): void {
+  for (let j = 0; j < rows; j++)
+    for (let i = 0; i < columns; i++) {
+      const a = corners + <usize>((j * (columns + 1) + i) << 4);
+      const b = a + 16;
+      const c = a + <usize>((columns + 1) << 4);
+      const u0 = <f64>(fromWidth * i) / <f64>columns;
+      const u1 = <f64>(fromWidth * (i + 1)) / <f64>columns;
+      const v0 = <f64>(fromHeight * j) / <f64>rows;
+      const v1 = <f64>(fromHeight * (j + 1)) / <f64>rows;
+      // The diagonal leans the other way in every other cell: no direction is favoured.
+      if ((i + j) & 1) {
+        triangle(a, u0, v0, b, u1, v0, c + 16, u1, v1);
+        triangle(a, u0, v0, c + 16, u1, v1, c, u0, v1);
+      } else {
+        triangle(a, u0, v0, b, u1, v0, c, u0, v1);
+        triangle(b, u1, v0, c + 16, u1, v1, c, u0, v1);
+      }
+    }
+}
+
+/** Whole 1/256 px. */
+@inline
+function fine(at: usize): i64 {
+  return <i64>Math.floor(load<f64>(at) * 256 + 0.5);
+}
+
+/** The first pixel of a row whose middle is not left of an edge's crossing: the same from either side of the edge. */
+function crossing(ax: i64, ay: i64, bx: i64, by: i64, y: i64): i64 {
+  // Always from the upper end.
+  const down = ay < by;
+  const x0 = down ? ax : bx;
+  const y0 = down ? ay : by;
+  const dx = down ? bx - ax : ax - bx;
+  const dy = down ? by - ay : ay - by;
+  const over = (y - y0) * dx;
+  const x = x0 + (over >= 0 ? over / dy : -((-over + dy - 1) / dy));
+  return (x - 128 + 255) >> 8;
+}
+
+function triangle(a: usize, ua: f64, va: f64, b: usize, ub: f64, vb: f64, c: usize, uc: f64, vc: f64): void {
+  const ax = fine(a);
+  const ay = fine(a + 8);
+  const bx = fine(b);
+  const by = fine(b + 8);
+  const cx = fine(c);
+  const cy = fine(c + 8);
+  const area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
+  if (area == 0) return;
+  // From output pixels to texels.
+  const k = 256 / <f64>area;
+  const ux = ((ub - ua) * <f64>(cy - ay) - (uc - ua) * <f64>(by - ay)) * k;
+  const uy = ((uc - ua) * <f64>(bx - ax) - (ub - ua) * <f64>(cx - ax)) * k;
+  const vx = ((vb - va) * <f64>(cy - ay) - (vc - va) * <f64>(by - ay)) * k;
+  const vy = ((vc - va) * <f64>(bx - ax) - (vb - va) * <f64>(cx - ax)) * k;
+  toUx = ux;
+  toUy = uy;
+  toU = ua - (ux * <f64>ax + uy * <f64>ay) / 256;
+  toVx = vx;
+  toVy = vy;
+  toV = va - (vx * <f64>ax + vy * <f64>ay) / 256;
+  const first = max<i64>(<i64>clipTop, (min(ay, min(by, cy)) - 128 + 255) >> 8);
+  const last = min<i64>(<i64>clipBottom, (max(ay, max(by, cy)) - 128 + 255) >> 8);
+  for (let row = first; row < last; row++) {
+    const y = (row << 8) + 128;
+    let left = i64.MAX_VALUE;
+    let right = i64.MIN_VALUE;
+    if (ay <= y != by <= y) {
+      const x = crossing(ax, ay, bx, by, y);
+      left = min(left, x);
+      right = max(right, x);
+    }
+    if (by <= y != cy <= y) {
+      const x = crossing(bx, by, cx, cy, y);
+      left = min(left, x);
+      right = max(right, x);
+    }
+    if (cy <= y != ay <= y) {
+      const x = crossing(cx, cy, ax, ay, y);
+      left = min(left, x);
+      right = max(right, x);
+    }
+    left = max(left, <i64>clipLeft);
+    right = min(right, <i64>clipRight);
+    if (left >= right) continue;
+    let at = base + <usize>(<i32>((row - <i64>originY) * <i64>stride + (left - <i64>originX) * 4));
+    for (let x = left; x < right; x++, at += 4) blend(at, texel(<i32>x, <i32>row), alpha);
+  }
+}
