@@ -1,4 +1,4 @@
-import type { Document } from './document/schema.ts';
+import type { Document, PictureFigure } from './document/schema.ts';
 import type { FontRole, Fonts } from './draw/text.ts';
 import type { Images } from './paint/paint.ts';
 import type { Analysis } from './speech/analysis.ts';
@@ -38,9 +38,12 @@ export const FONT_ROLES = Object.keys(FONT_FILES) as FontRole[];
 
 export const fontFileName = ({ family, script, weight }: FontFile): string => `${family}-${script}-${weight}-normal.woff`;
 
-/** Hashes of the pictures that a document shows: backdrops and layers. */
-export function picturesOf({ scenes }: Pick<Document, 'scenes'>): Set<string> {
+const pupilsOf = ({ face }: PictureFigure): string[] => [face.left, face.right].flatMap(({ pupil }) => (pupil ? [pupil.media] : []));
+
+/** Hashes of the pictures that a document shows: backdrops, layers and pictures that act. */
+export function picturesOf({ scenes, characters }: Pick<Document, 'scenes' | 'characters'>): Set<string> {
   const found = new Set<string>();
+  for (const { picture } of Object.values(characters)) for (const media of picture ? [picture.media, ...pupilsOf(picture)] : []) found.add(media);
   for (const { backdrop, layers } of Object.values(scenes)) {
     if (backdrop.kind === 'picture') found.add(backdrop.media);
     for (const layer of Object.values(layers)) if (layer.kind === 'picture') found.add(layer.media);

@@ -5,7 +5,7 @@ const wanted = process.env.KIPZO_MUTATE ?? 'core/edit';
 /** The tests that are asked about each area: those beside it, and those that use it for what it is for. */
 const TESTS: Readonly<Record<string, readonly string[]>> = {
   'core/edit': ['core/edit/**/*.test.ts'],
-  'core/schedule': ['core/schedule/**/*.test.ts', 'core/edit/**/*.test.ts', 'core/stage/stage.test.ts', 'core/stage/layers.test.ts', 'core/checks/*.test.ts'],
+  'core/schedule': ['core/schedule/**/*.test.ts'],
   'core/document': ['core/document/**/*.test.ts', 'core/edit/**/*.test.ts'],
   'server/film': ['server/film/**/*.test.ts'],
   'web/state': ['web/state/**/*.test.{ts,tsx}'],

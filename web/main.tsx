@@ -11,6 +11,7 @@ import { Export } from './screens/Export.tsx';
 import { Home } from './screens/Home.tsx';
 import { NotFound } from './screens/NotFound.tsx';
 import { Script } from './screens/Script.tsx';
+import { Workshop } from './screens/Workshop.tsx';
 import './styles.css';
 
 const router = createBrowserRouter([
@@ -24,6 +25,8 @@ const router = createBrowserRouter([
       { path: '/p/:production/cast/:character', element: <Cast /> },
       { path: '/p/:production/script', element: <Script /> },
       { path: '/p/:production/script/:scene', element: <Script /> },
+      { path: '/p/:production/workshop', element: <Workshop /> },
+      { path: '/p/:production/workshop/:picture', element: <Workshop /> },
       { path: '/p/:production/export', element: <Export /> },
       { path: '*', element: <NotFound /> },
     ],

@@ -15,6 +15,8 @@ export const ID_PREFIXES = {
   cue: 'cu',
   sound: 'so',
   captions: 'ct',
+  picture: 'pi',
+  actor: 'ac',
   change: 'cg',
 } as const;
 export type IdKind = keyof typeof ID_PREFIXES;

@@ -89,6 +89,105 @@ export type FilmSound = v.InferOutput<typeof FilmSoundSchema>;
 export const CaptionTrackSchema = v.object({ order, name, language: text(20), lines: v.record(id('line'), text(2000)) });
 export type CaptionTrack = v.InferOutput<typeof CaptionTrackSchema>;
 
+/** A place on a picture, as shares of its width and height; a little outside of it too. */
+const near = v.pipe(v.number(), v.minValue(-0.5), v.maxValue(1.5));
+const spot = v.tuple([near, near]);
+const shareOf = (least: number, most: number) => v.pipe(v.number(), v.minValue(least), v.maxValue(most));
+const PictureEyeSchema = v.object({
+  x: near,
+  y: near,
+  /** Halves, as shares of the picture's width and height. */
+  halfWidth: shareOf(0.001, 0.5),
+  halfHeight: shareOf(0.001, 0.5),
+  /** Lifted off, so that it can look about: a picture of its own, and where it lay. */
+  pupil: v.optional(v.object({ media: hash, x: near, y: near, width: shareOf(0.0005, 1), height: shareOf(0.0005, 1) })),
+});
+export type PictureEye = v.InferOutput<typeof PictureEyeSchema>;
+
+/** Where the parts of a face lie on a picture; left and right are the picture's. */
+export const PictureFaceSchema = v.object({
+  left: PictureEyeSchema,
+  right: PictureEyeSchema,
+  /** Inner end, middle and outer end of each. */
+  brows: v.optional(v.object({ left: v.tuple([spot, spot, spot]), right: v.tuple([spot, spot, spot]) })),
+  /** Left corner, middle of the line between the lips, right corner. */
+  mouth: v.tuple([spot, spot, spot]),
+  chin: spot,
+  /** Lean of its axis, clockwise. */
+  tiltDeg: v.pipe(v.number(), v.minValue(-180), v.maxValue(180)),
+  /** Which way it looks in the picture. */
+  facing: signed,
+});
+export type PictureFace = v.InferOutput<typeof PictureFaceSchema>;
+
+export const PICTURE_MOUTHS = ['ink', 'brush', 'paper', 'soft'] as const;
+/** A picture that acts: what is seen of it, where its face is, and how mouth and lids are drawn on it. */
+export const PictureFigureSchema = v.object({
+  media: hash,
+  width: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  height: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  /** As it was brought in. */
+  source: hash,
+  /** Its height in figure units. */
+  tall: shareOf(40, 1200),
+  face: PictureFaceSchema,
+  mouth: v.object({
+    style: v.picklist(PICTURE_MOUTHS),
+    /** Of the marked mouth's width; and how far it opens and how thick its line is, about the chart's own. */
+    width: shareOf(0.2, 3),
+    open: shareOf(0.2, 2),
+    line: shareOf(0, 4),
+    lip: colour,
+    dark: colour,
+  }),
+  lids: v.object({ skin: colour, shade: colour, line: colour }),
+  /** How much the head moves by itself; 0 holds it still. */
+  moves: shareOf(0, 1.5),
+  /** The picture stays whole and where it is: only mouth and lids move. */
+  still: v.optional(v.literal(true)),
+  /** Its lower edge is a cut. */
+  cutBelow: v.optional(v.literal(true)),
+});
+export type PictureFigure = v.InferOutput<typeof PictureFigureSchema>;
+
+/** A line drawn over a picture: its points, and how thick it is as a share of the picture's longer side. */
+const lineOver = { points: v.pipe(v.array(spot), v.minLength(1), v.maxLength(600)), thick: shareOf(0.0005, 0.5) };
+
+/** Somebody or something in a picture that is to act: how it is lifted off and mended, where its face is, how its mouth is drawn. */
+export const PictureActorSchema = v.object({
+  order,
+  name,
+  /** Lifted off its ground; else the picture stays whole and only mouth and lids move. */
+  lifted: v.boolean(),
+  strokes: v.pipe(v.array(v.object({ keep: v.boolean(), ...lineOver })), v.maxLength(300)),
+  lasso: v.optional(v.pipe(v.array(spot), v.minLength(3), v.maxLength(600))),
+  /** Where the edge is moved to and how soft it is, in pixels. */
+  edge: v.optional(v.object({ shift: shareOf(-12, 12), feather: shareOf(0, 12) })),
+  /** What is painted away. */
+  mends: v.pipe(v.array(v.object(lineOver)), v.maxLength(300)),
+  face: v.optional(PictureFaceSchema),
+  mouth: v.optional(v.partial(PictureFigureSchema.entries.mouth)),
+  lids: v.optional(v.partial(PictureFigureSchema.entries.lids)),
+  moves: v.optional(PictureFigureSchema.entries.moves),
+  /** Whom of the cast it has become. */
+  character: v.nullable(id('character')),
+});
+export type PictureActor = v.InferOutput<typeof PictureActorSchema>;
+
+/** A picture of one's own on the production's shelf, with where it is from. */
+export const OwnPictureSchema = v.object({
+  order,
+  name,
+  media: hash,
+  width: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  height: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  source: v.optional(text(400)),
+  author: v.optional(text(200)),
+  licence: v.optional(text(200)),
+  actors: v.record(id('actor'), PictureActorSchema),
+});
+export type OwnPicture = v.InferOutput<typeof OwnPictureSchema>;
+
 export const ProductionSchema = v.object({
   version: v.literal(DOCUMENT_VERSION),
   id: id('production'),
@@ -102,6 +201,8 @@ export const ProductionSchema = v.object({
   roles: v.record(id('role'), RoleSchema),
   sounds: v.optional(v.record(id('sound'), FilmSoundSchema)),
   captionTracks: v.optional(v.record(id('captions'), CaptionTrackSchema)),
+  /** Pictures that were brought in. */
+  pictures: v.optional(v.record(id('picture'), OwnPictureSchema)),
   /** The track that is seen; the words themselves if left out. */
   shownCaptions: v.optional(id('captions')),
   /** Captions in the colours of who speaks. */
@@ -121,7 +222,9 @@ export const CharacterSchema = v.object({
   id: id('character'),
   order,
   name,
-  kind: v.picklist(['person', 'mascot']),
+  kind: v.picklist(['person', 'mascot', 'picture']),
+  /** Of a picture that acts. */
+  picture: v.optional(PictureFigureSchema),
   /** Dials of the figure, each -1..1 around the middle, age in years. */
   figure: v.object({
     age: v.pipe(v.number(), v.minValue(6), v.maxValue(95)),

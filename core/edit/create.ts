@@ -3,7 +3,8 @@ import type { MakeId } from '../document/ids.ts';
 import { restValue } from '../document/properties.ts';
 import { type Backdrop, type Character, type CharacterLayer, DOCUMENT_VERSION, type Document, type FrameShape, type Scene, type Voice } from '../document/schema.ts';
 import { DESIGNS, type DesignId, designed } from '../figure/cast.ts';
-import { heightOf, proportionsOf } from '../figure/proportions.ts';
+import { bodyOf } from '../figure/mascots/index.ts';
+import { heightOf } from '../figure/proportions.ts';
 import type { ReadScript } from '../formats/script/read.ts';
 import { characterLayers, playerOf } from '../schedule/casting.ts';
 import { VOICE_PRESETS, voicePreset } from '../speech/voices.ts';
@@ -112,7 +113,7 @@ export function freePlace(scene: Pick<Scene, 'layers' | 'backdrop'>, frame: Fram
 export function scaleFor(character: Character, frame: FrameShape, room: number): number {
   const { height } = frameSize(frame);
   if (character.kind === 'mascot') return Math.round(Math.min(1.5, room / 250) * 100) / 100;
-  const tall = heightOf(proportionsOf(character.figure));
+  const tall = heightOf(bodyOf(character));
   const adult = 1.46 * (height > 1200 ? 1.25 : 1);
   return Math.round(Math.min(adult, (height * 0.72) / tall, room / 190) * 100) / 100;
 }

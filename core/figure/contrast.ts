@@ -67,6 +67,10 @@ function behind(ground: Ground, at: Standing, tall: number, [low, high]: readonl
 /** A figure's colours zone by zone: skin of the head, the outermost cloth, what covers the legs. */
 function coloursOf(character: Character): Record<Zone, { colour: Colour; slot: string | undefined }> {
   const model = modelOf(character);
+  if (character.picture) {
+    const skin = { colour: character.picture.lids.skin, slot: undefined };
+    return { head: skin, trunk: skin, legs: skin };
+  }
   if (character.kind === 'mascot') {
     const body = { colour: model.colour('primary'), slot: 'primary' };
     return { head: body, trunk: body, legs: body };

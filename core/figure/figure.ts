@@ -11,6 +11,7 @@ import { type FigureModel, modelOf } from './model.ts';
 import { chinDrop, type MouthNumbers } from './mouth.ts';
 import { facialHair, headPart } from './parts/index.ts';
 import type { Garment, Seat } from './parts/part.ts';
+import { drawPictured } from './pictured/pictured.ts';
 import { type Pose, posed, type Side } from './pose.ts';
 import { type Skeleton, skeletonOf } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
@@ -21,7 +22,7 @@ import { wearOf } from './wear.ts';
 /** A character in a pose. The same function draws stage, thumbnails and contact sheets. */
 export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers, held: readonly Holding[] = []): DrawnFigure {
   const model = modelOf(character);
-  const drawn = character.kind === 'mascot' ? mascotOf(character).draw(model, pose, mouth) : drawPerson(model, pose, mouth);
+  const drawn = character.picture ? drawPictured(model, pose, mouth) : character.kind === 'mascot' ? mascotOf(character).draw(model, pose, mouth) : drawPerson(model, pose, mouth);
   return held.length ? { ...drawn, nodes: withThings(drawn.nodes, drawn.skeleton, pose, held, model.p.hand) } : drawn;
 }
 

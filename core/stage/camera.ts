@@ -35,7 +35,7 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
   }
   // A mascot's head is half of it: its framings take in more of the whole.
   const [one] = subjects as [StagedLayer];
-  const mascot = one.acting?.character.kind === 'mascot';
+  const mascot = one.acting && one.acting.character.kind !== 'person';
   const share = cue.framing === 'medium' ? (mascot ? 1.22 : 0.74) : mascot ? 0.86 : 0.46;
   const height = Math.max(tallest * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
   // Lead room on the side that the face looks to.

@@ -1,6 +1,6 @@
 import { restValue } from '../document/properties.ts';
 import type { Character } from '../document/schema.ts';
-import { transform } from '../draw/matrix.ts';
+import { type Matrix, transform } from '../draw/matrix.ts';
 import { hull } from '../draw/path.ts';
 import { isGroup, type Node, sameNode } from '../draw/picture.ts';
 import type { DrawnFigure } from '../figure/drawn.ts';
@@ -130,24 +130,29 @@ function jointBox(p: Proportions, pose: Pose): Extent {
   return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
 }
 
-/** Hull of all points that are drawn in flat colours; half of a line lies beyond it. */
+/** Hull of all points that are drawn, and of pictures; half of a line lies beyond it. */
 export function drawnExtent(nodes: readonly Node[]): Extent {
   let [left, top, right, bottom] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  const reach = (matrix: Matrix, x: number, y: number): void => {
+    const at = transform(matrix, x, y);
+    left = Math.min(left, at.x);
+    right = Math.max(right, at.x);
+    top = Math.min(top, at.y);
+    bottom = Math.max(bottom, at.y);
+  };
   const look = (node: Node): void => {
     if (isGroup(node)) {
       for (const one of node.base ? [node.base] : node.items) look(one);
       return;
     }
+    if (node.image) {
+      const { x, y, width, height, bend } = node.image;
+      const corners = bend?.corners ?? [x, y, x + width, y, x, y + height, x + width, y + height];
+      for (let n = 0; n + 1 < corners.length; n += 2) reach(node.matrix, corners[n] as number, corners[n + 1] as number);
+    }
     if (!node.path?.length) return;
     const own = hull(node.path);
-    for (const x of [own.left, own.right])
-      for (const y of [own.top, own.bottom]) {
-        const at = transform(node.matrix, x, y);
-        left = Math.min(left, at.x);
-        right = Math.max(right, at.x);
-        top = Math.min(top, at.y);
-        bottom = Math.max(bottom, at.y);
-      }
+    for (const x of [own.left, own.right]) for (const y of [own.top, own.bottom]) reach(node.matrix, x, y);
   };
   for (const node of nodes) look(node);
   return { left, top, right, bottom };

@@ -15,6 +15,7 @@ import { headers, ownOnly, readableOnly } from './guards.ts';
 import { healthOf } from './health.ts';
 import { mediaRoutes } from './media.ts';
 import { productionRoutes } from './productions.ts';
+import { sampleRoutes } from './samples.ts';
 import { shelfRoutes } from './shelf.ts';
 import { takeRoutes } from './takes.ts';
 import { versionRoutes } from './versions.ts';
@@ -44,6 +45,7 @@ export function createApp({ db, hosts = [], silent = false, instance }: AppOptio
   api.use('/productions', productionRoutes(db, live));
   api.use('/productions', versionRoutes(db));
   api.use('/media', mediaRoutes(db));
+  api.use('/samples', sampleRoutes());
   api.use('/shelf', shelfRoutes(db));
   api.use(takeRoutes(db), filmRoutes(db));
   api.use(() => {

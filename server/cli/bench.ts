@@ -12,6 +12,7 @@ const BENCHES: Readonly<
   render: async () => (await import('../../bench/render/bench.ts')).benchRender,
   figure: async () => (await import('../../bench/figure/bench.ts')).benchFigure,
   composer: async () => (await import('../../bench/composer/bench.ts')).benchComposer,
+  picture: async () => (await import('../../bench/picture/bench.ts')).benchPicture,
   saving: async () => (await import('../../bench/saving/bench.ts')).benchSaving,
 };
 
@@ -24,8 +25,8 @@ export const benchCommand = (): Command =>
     .option('--frames <n>', 'frames of each scene', Number)
     .option('--size <WxH>', 'size of the picture')
     .option('--preset <preset>', 'encoder preset')
-    .option('--part <part>', 'saving: kills, requests, load or typing alone; render: one set alone; composer: editing or four alone')
-    .option('--count <n>', 'saving: how many of them', Number)
+    .option('--part <part>', 'saving: kills, requests, load or typing alone; render: one set alone; composer: editing or four alone; picture: lifting, mending or marks alone')
+    .option('--count <n>', 'saving, picture: how many of them', Number)
     .option('--tuning', 'speech: the half that may be tuned on')
     .action(async (name: string | undefined, options) => {
       // Two hundred kills are asked for by name.

@@ -55,6 +55,7 @@ export function Room({ client, character, trying, slot, hidden, backdrop, onSlot
           y: floor + pin.y * scale,
           top: CARD.top + n * ((size.height - CARD.top * 2 - CARD.height) / (list.length - 1)),
         }));
+    if (character.picture) return { left: [], right: [] };
     return person ? { left: lay(LEFT), right: lay(RIGHT) } : { left: lay(MASCOT_LEFT), right: lay(MASCOT_RIGHT) };
   }, [character, person, size, scale, floor, trying.turn]);
 

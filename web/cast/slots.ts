@@ -117,7 +117,11 @@ export function coloursIn(character: Character, slot: RoomSlot): readonly string
 
 /** Where the room puts a figure: its scale, and the floor's height. */
 export function placeIn(character: Character, width: number, height: number): { scale: number; floor: number } {
-  const tall = character.kind === 'mascot' ? Math.max(300, heightOf(bodyOf(character)) + 60) : heightOf(proportionsOf(character.figure)) + 34;
+  const tall = character.picture
+    ? character.picture.tall + 60
+    : character.kind === 'mascot'
+      ? Math.max(300, heightOf(bodyOf(character)) + 60)
+      : heightOf(proportionsOf(character.figure)) + 34;
   return { scale: Math.min((height - 92) / tall, (width * 0.52) / 230, 1.6), floor: height - 46 };
 }
 

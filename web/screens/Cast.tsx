@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
-import type { Backdrop, Character } from '#core/document/schema';
+import type { Backdrop, Character, Document } from '#core/document/schema';
 import { freeName, setLook } from '#core/edit/commands/cast';
 import { addCharacter } from '#core/edit/commands/stage';
 import { ACTIONS } from '#core/figure/actions/index';
@@ -207,43 +207,72 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
                 >
                   Before
                 </Button>
-                <Button
-                  icon={<Dices size={15} strokeWidth={1.6} />}
-                  className="!h-7 !px-2.5"
-                  onClick={() => {
-                    const seed = Math.floor(Math.random() * 1e9);
-                    run('A surprise', setLook(stored.id, stored.kind === 'person' ? randomLook(seed, stored, locks) : { ...stored, ...randomMake(seed, stored, locks) }));
-                  }}
-                >
-                  Surprise me
-                </Button>
+                {stored.kind !== 'picture' && (
+                  <Button
+                    icon={<Dices size={15} strokeWidth={1.6} />}
+                    className="!h-7 !px-2.5"
+                    onClick={() => {
+                      const seed = Math.floor(Math.random() * 1e9);
+                      run('A surprise', setLook(stored.id, stored.kind === 'person' ? randomLook(seed, stored, locks) : { ...stored, ...randomMake(seed, stored, locks) }));
+                    }}
+                  >
+                    Surprise me
+                  </Button>
+                )}
                 <CharacterMenu client={client} character={stored} outfit={outfit} trying={trying} onOpen={go} />
               </div>
               <Room client={client} character={looked} trying={trying} slot={slot} hidden={hidden} backdrop={triedBefore} onSlot={setSlot} />
               <Strip client={client} character={dressed(stored, outfit)} trying={trying} onTry={(values) => setTrying((old) => ({ ...old, ...values }))} />
             </main>
             <aside className="flex w-[396px] shrink-0 flex-col border-l border-line bg-paper" aria-label="Options">
-              <Options
-                client={client}
-                character={dressed(stored, outfit)}
-                slot={slot}
-                outfit={outfit}
-                locked={locks.has(slot)}
-                hidden={hidden.has(slot)}
-                onLock={() => setLocks(toggle(locks, slot))}
-                onHide={() => setHidden(toggle(hidden, slot))}
-              />
-              <div className="scrolls max-h-[52%] shrink-0 overflow-y-auto">
-                {/* By what is worn, not by what is tried on: nothing moves under the pointer. */}
-                <Colours character={dressed(stored, outfit)} slot={slot} outfit={outfit} />
-                <Contrast document={document} character={dressed(stored, outfit)} outfit={outfit} scene={scene} />
-                {stored.kind === 'person' && <Skin character={tried} />}
-                <Body character={tried} />
-              </div>
+              {stored.kind === 'picture' ? (
+                <FromPicture document={document} production={production} id={stored.id} />
+              ) : (
+                <>
+                  <Options
+                    client={client}
+                    character={dressed(stored, outfit)}
+                    slot={slot}
+                    outfit={outfit}
+                    locked={locks.has(slot)}
+                    hidden={hidden.has(slot)}
+                    onLock={() => setLocks(toggle(locks, slot))}
+                    onHide={() => setHidden(toggle(hidden, slot))}
+                  />
+                  <div className="scrolls max-h-[52%] shrink-0 overflow-y-auto">
+                    {/* By what is worn, not by what is tried on: nothing moves under the pointer. */}
+                    <Colours character={dressed(stored, outfit)} slot={slot} outfit={outfit} />
+                    <Contrast document={document} character={dressed(stored, outfit)} outfit={outfit} scene={scene} />
+                    {stored.kind === 'person' && <Skin character={tried} />}
+                    <Body character={tried} />
+                  </div>
+                </>
+              )}
             </aside>
           </>
         )}
       </div>
+    </div>
+  );
+}
+
+/** Of somebody who is a picture: where it is changed. */
+function FromPicture({ document, production, id }: { document: Document; production: string; id: string }) {
+  const found = Object.entries(document.production.pictures ?? {}).find(([, { actors }]) => Object.values(actors).some(({ character }) => character === id));
+  return (
+    <div className="flex flex-col items-start gap-3 p-5 text-[13px] text-ink-2">
+      <h2 className="text-[15px] font-[650] text-ink">A picture that acts</h2>
+      <p>Its face, mouth and colours are set in the workshop, on the picture itself.</p>
+      {found ? (
+        <Link
+          to={`/p/${production}/workshop/${found[0]}`}
+          className="inline-flex h-[34px] items-center rounded-[7px] border border-act bg-act px-3 font-semibold text-white hover:bg-act-hover"
+        >
+          Open “{found[1].name}” in the workshop
+        </Link>
+      ) : (
+        <p>Its picture is not on the shelf any more. It acts on as it is.</p>
+      )}
     </div>
   );
 }

@@ -11,7 +11,7 @@ import { IconButton, Mark, Tip } from '../ui/parts.tsx';
 import { Versions } from '../versions/Versions.tsx';
 
 /** The bar of every screen of a production: only pages that work are shown. */
-export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' | 'export'; children?: ReactNode }) {
+export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' | 'workshop' | 'export'; children?: ReactNode }) {
   const { document, save, savedAt, trouble, conflicts, aside, windows, log } = useProduction(
     useShallow(({ document, save, savedAt, trouble, conflicts, aside, windows, log }) => ({ document, save, savedAt, trouble, conflicts, aside, windows, log })),
   );
@@ -42,6 +42,7 @@ export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' 
             ['cast', 'Cast', `/p/${id}/cast`],
             ['script', 'Script & voices', `/p/${id}/script`],
             ['scenes', 'Scenes', `/p/${id}`],
+            ['workshop', 'Workshop', `/p/${id}/workshop`],
             ['export', 'Export', `/p/${id}/export`],
           ] as const
         ).map(([key, label, to]) => (

@@ -8,6 +8,7 @@ import { goesOn } from '#core/figure/goesOn';
 import { bodyOf } from '#core/figure/mascots/index';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { stool } from '#core/figure/parts/extras/stool';
+import { pictureHead } from '#core/figure/pictured/model';
 import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
 import { heightOf } from '#core/figure/proportions';
 import { holdingOf } from '#core/figure/things/holding';
@@ -17,6 +18,7 @@ import { paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
 import { poseOnWay } from '#core/schedule/moves';
 import engineUrl from '../../core/paint/engine.wasm?url';
+import { Pictures } from './pictures.ts';
 
 /** What a character does in a small picture. */
 export type Act =
@@ -41,9 +43,10 @@ export interface ActAnswer {
   readonly bitmap: ImageBitmap;
 }
 
+const pictures = new Pictures(() => {});
 const brush: Promise<Painter> = (async () => {
   const { instance } = await WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } });
-  return new Painter(instance.exports as unknown as EngineExports, () => undefined);
+  return new Painter(instance.exports as unknown as EngineExports, pictures.find);
 })();
 
 const CALM: PartialPose = { smile: 0.3 };
@@ -79,6 +82,12 @@ function goingOf({ gait, way }: Extract<Act, { kind: 'go' }>, character: Charact
 
 /** Faces are seen from near, hands from the waist up, moves whole: frames in head units about the figure's own joints. */
 function viewOf(act: Act, character: Character, skeleton: ReturnType<typeof drawFigure>['skeleton'], width: number, height: number): Matrix {
+  if (character.picture) {
+    const { tall, x, y } = pictureHead(character.picture);
+    const seen = act.kind === 'expression' ? tall * 0.86 : Math.max(tall, character.picture.tall * 1.1);
+    const k = height / seen;
+    return [k, 0, 0, k, width / 2 - (act.kind === 'expression' ? x : 0) * k, act.kind === 'expression' ? height / 2 - y * k : height - seen * 0.04 * k];
+  }
   const mascot = character.kind === 'mascot';
   const action = act.kind === 'action' ? actionOf(act.action) : undefined;
   // Room over the head for whoever jumps.
@@ -98,19 +107,21 @@ self.onmessage = async ({ data }: MessageEvent<ActRequest>) => {
   const action = act.kind === 'action' ? actionOf(act.action) : undefined;
   // All frames through one window, as it is at rest.
   const view = viewOf(act, character, drawFigure(character, posed(CALM), MOUTH_CHART.rest).skeleton, width, height);
-  moments.forEach((seconds, n) => {
+  for (const [n, seconds] of moments.entries()) {
     const { pose, rise } = act.kind === 'go' ? goingOf(act, character, seconds) : { pose: poseOf(act, seconds), rise: 0 };
     const { nodes: drawn } = drawFigure(character, posed(pose), MOUTH_CHART.rest, action && act.kind === 'action' ? holdingOf(action, act.hand) : undefined);
     const nodes = action?.id === 'sit' && !(character.kind === 'person' && wearOf(character).seat) ? [...drawSeat(character, stool.seat), ...drawn] : drawn;
-    const surface = paintFully(
-      own,
-      { width, height, background, planes: [{ id: 'all', view: rise ? ([...view.slice(0, 5), view[5] - rise * view[3]] as unknown as Matrix) : view, nodes }] },
-      width,
-      height,
+    const surface = await pictures.whole(() =>
+      paintFully(
+        own,
+        { width, height, background, planes: [{ id: 'all', view: rise ? ([...view.slice(0, 5), view[5] - rise * view[3]] as unknown as Matrix) : view, nodes }] },
+        width,
+        height,
+      ),
     );
     context?.putImageData(new ImageData(surface.pixels(), width, height), n * width, 0);
     surface.dispose();
-  });
+  }
   const bitmap = flat.transferToImageBitmap();
   self.postMessage({ id, bitmap } satisfies ActAnswer, { transfer: [bitmap] });
 };

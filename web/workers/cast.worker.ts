@@ -9,6 +9,7 @@ import { expressionOf } from '#core/figure/expressions/index';
 import { drawFigure, drawSeat } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { stool } from '#core/figure/parts/extras/stool';
+import { pictureHead } from '#core/figure/pictured/model';
 import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
 import { holdingOf } from '#core/figure/things/holding';
 import { wearOf } from '#core/figure/wear';
@@ -178,9 +179,10 @@ async function drawOption({ character, view, turn = 0, expression, mouth }: Opti
     trunk: { scale: height / (skeleton.hip.y * -0.86 + 30), middle: (skeleton.neck.y + skeleton.hip.y) / 2 + 26 },
     legs: { scale: height / (-skeleton.hip.y + 60), middle: skeleton.hip.y / 2 + 6 },
   } as const;
-  const { scale, middle } = spans[view];
-  const at: Matrix = [scale, 0, 0, scale, width / 2 - (view === 'head' ? skeleton.head.x : 0) * scale, height / 2 - middle * scale];
-  const surface = paintFully(own, { width, height, background, planes: [{ id: 'all', view: at, nodes }] }, width, height);
+  const head = character.picture && pictureHead(character.picture);
+  const { scale, middle } = head ? { scale: Math.min(width, height) / head.tall, middle: head.y } : spans[view];
+  const at: Matrix = [scale, 0, 0, scale, width / 2 - (head ? head.x : view === 'head' ? skeleton.head.x : 0) * scale, height / 2 - middle * scale];
+  const surface = await pictures.whole(() => paintFully(own, { width, height, background, planes: [{ id: 'all', view: at, nodes }] }, width, height));
   const flat = new OffscreenCanvas(width, height);
   flat.getContext('2d')?.putImageData(new ImageData(surface.pixels(), width, height), 0, 0);
   surface.dispose();

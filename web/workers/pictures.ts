@@ -21,6 +21,20 @@ export class Pictures {
     return [...this.asked].some((media) => !this.images.has(media));
   }
 
+  /** Waits until every picture that was asked for is there. */
+  async arrived(): Promise<void> {
+    for (let patience = 100; this.waiting && patience > 0; patience--) await new Promise((next) => setTimeout(next, 30));
+  }
+
+  /** Paints once, and again where a picture was still on its way. */
+  async whole<T extends { dispose(): void }>(paint: () => T): Promise<T> {
+    const first = paint();
+    if (!this.waiting) return first;
+    first.dispose();
+    await this.arrived();
+    return paint();
+  }
+
   private async want(media: string): Promise<void> {
     if (this.asked.has(media)) return;
     this.asked.add(media);

@@ -2,6 +2,7 @@ import type { Backdrop, Character, Document, Layer } from '#core/document/schema
 import type { Picture } from '#core/draw/picture';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
+import { pictureHead } from '#core/figure/pictured/model';
 import { posed } from '#core/figure/pose';
 import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
@@ -252,15 +253,22 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     const tall =
       character.kind === 'person' &&
       /turban|hat|helmet|bowler|crown|board|bun|afro|mohawk|locs/.test(`${character.parts.headwear ?? ''} ${character.parts.headwear ? '' : (character.parts.hair ?? '')}`);
-    const scale = size / (character.kind === 'mascot' ? 188 : tall ? 172 : 142);
-    const lift = character.kind === 'mascot' ? 0.54 : tall ? 0.62 : 0.56;
+    const head = character.picture && pictureHead(character.picture);
+    const scale = size / (head ? head.tall : character.kind === 'mascot' ? 188 : tall ? 172 : 142);
+    const lift = head ? 0.5 : character.kind === 'mascot' ? 0.54 : tall ? 0.62 : 0.56;
+    const middle = head ?? skeleton.head;
     const picture = {
       width: size,
       height: size,
       background,
-      planes: [{ id: 'all', view: [scale, 0, 0, scale, size / 2 - skeleton.head.x * scale, size * lift - skeleton.head.y * scale] as const, nodes }],
+      planes: [{ id: 'all', view: [scale, 0, 0, scale, size / 2 - middle.x * scale, size * lift - middle.y * scale] as const, nodes }],
     };
-    answerPicture(id, paintFully(await engine, picture, size, size));
+    const own = await engine;
+    const at = paintFully(own, picture, size, size);
+    if (!resources.waiting) return answerPicture(id, at);
+    at.dispose();
+    await resources.arrived();
+    answerPicture(id, paintFully(own, picture, size, size));
   },
   async piece({ id, layer, width, height }) {
     await resources.letters;

@@ -1,9 +1,10 @@
+import { pictureModel } from '../../figure/pictured/model.ts';
 import { heightOf } from '../../figure/proportions.ts';
 import { figureAt } from '../figures.ts';
 import { type DrawnKind, middleBox, type OwnBox } from './kind.ts';
 
 /** Above a head there is room for hair, a hat, an aerial. */
-const ABOVE = { person: 22, mascot: 34 } as const;
+const ABOVE = { person: 22, mascot: 34, picture: 0 } as const;
 const BESIDE = 34;
 
 /** A character that stands, acts and speaks. */
@@ -15,6 +16,10 @@ export const character: DrawnKind<'character'> = {
   box({ acting }): OwnBox {
     if (!acting) return middleBox(1, 1);
     const { p, character: who } = acting;
+    if (who.picture) {
+      const { width, height } = pictureModel(who.picture);
+      return { left: -width / 2, top: -height, right: width / 2, bottom: 0 };
+    }
     const half = p.shoulder + BESIDE;
     return { left: -half, top: -heightOf(p) - ABOVE[who.kind], right: half, bottom: 0 };
   },

@@ -1,0 +1,92 @@
+import type { PictureActor, PictureFace } from '../document/schema.ts';
+import { type PreparedFace, preparedFace } from './face.ts';
+import { brushed, mended } from './inpaint.ts';
+import { FINE, liftMask, type Mask, refined } from './lift.ts';
+import { type Matte, matteOf } from './matte.ts';
+import { type Bounds, boundsOf, cropped, type Raster, scaleTo, shrunk } from './raster.ts';
+
+/** The longer side, in pixels, at which a picture is worked on: more is never seen of somebody on the stage. */
+export const WORKING = 1600;
+
+export const working = (image: Raster): Raster => {
+  const scale = scaleTo(image, WORKING);
+  return shrunk(image, Math.max(1, Math.round(image.width * scale)), Math.max(1, Math.round(image.height * scale)));
+};
+
+type Lifting = Pick<PictureActor, 'lifted' | 'strokes' | 'lasso' | 'edge' | 'mends'>;
+
+/** The mask of somebody, at a working size. */
+export const maskOf = (image: Raster, { strokes, lasso }: Pick<Lifting, 'strokes' | 'lasso'>, side = FINE): Mask => liftMask(image, { strokes, ...(lasso ? { lasso } : {}) }, side);
+
+/** Whether a picture is clear round its subject already: then its own opacity is its edge. */
+export function isCutOut({ width, height, data }: Raster): boolean {
+  let clear = 0;
+  for (let at = 3; at < data.length; at += 4) if ((data[at] as number) < 8) clear++;
+  return clear > width * height * 0.02;
+}
+
+/** Somebody lifted off a picture, what is painted away gone; the picture itself is never changed. */
+export function liftedOff(image: Raster, actor: Lifting): Raster {
+  let out = image;
+  if (actor.lifted && !(isCutOut(image) && !actor.strokes.length && !actor.lasso)) out = matte(image, actor).image;
+  if (!actor.mends.length) return out;
+  const long = Math.max(image.width, image.height);
+  const lines = actor.mends.map(({ points, thick }) => ({ thick: thick * long, points: points.map(([x, y]) => [x * image.width, y * image.height] as const) }));
+  return mended(out, brushed(image.width, image.height, lines));
+}
+
+const matte = (image: Raster, actor: Lifting): Matte => matteOf(image, refined(image, maskOf(image, actor)), actor.edge ?? {});
+
+export interface ActingPicture extends Omit<PreparedFace, 'image'> {
+  readonly image: Raster;
+  /** Where it lay in the picture, in pixels. */
+  readonly bounds: Bounds;
+  /** Its marks, as shares of what is left of the picture. */
+  readonly face: PictureFace;
+  readonly cutBelow: boolean;
+}
+
+/** Room kept round who is lifted off, in pixels, so that its edge stays soft when it is bent. */
+const ROOM = 4;
+
+/** Somebody of a picture made ready to act: lifted, cut to its size, its mouth mended away, pupils lifted, colours taken. */
+export function actingPicture(image: Raster, actor: Lifting & { readonly face: PictureFace }, lifted = liftedOff(image, actor)): ActingPicture {
+  const box = actor.lifted ? boundsOf(lifted, 16) : undefined;
+  const bounds: Bounds = box
+    ? { left: box.left - ROOM, top: box.top - ROOM, width: box.width + 2 * ROOM, height: box.height + ROOM }
+    : { left: 0, top: 0, width: image.width, height: image.height };
+  const cut = cropped(lifted, bounds.left, bounds.top, bounds.width, bounds.height);
+  const face = movedFace(actor.face, image, bounds);
+  const prepared = preparedFace(cut, face);
+  // Whoever goes on at the picture's lower edge was cut off there.
+  const cutBelow = actor.lifted && lowerEdge(image, lifted) > 0.12 * bounds.width;
+  return { ...prepared, bounds, face, cutBelow };
+}
+
+function lowerEdge(image: Raster, { data }: Raster): number {
+  let count = 0;
+  for (let x = 0; x < image.width; x++) if ((data[((image.height - 1) * image.width + x) * 4 + 3] as number) > 128) count++;
+  return count;
+}
+
+/** Marks as shares of a part of the picture. */
+export function movedFace(face: PictureFace, from: { readonly width: number; readonly height: number }, bounds: Bounds): PictureFace {
+  const [kx, ky] = [from.width / bounds.width, from.height / bounds.height];
+  const x = (value: number): number => value * kx - bounds.left / bounds.width;
+  const y = (value: number): number => value * ky - bounds.top / bounds.height;
+  const at = ([px, py]: readonly [number, number]): [number, number] => [x(px), y(py)];
+  const three = (spots: readonly [readonly [number, number], readonly [number, number], readonly [number, number]]): [[number, number], [number, number], [number, number]] => [
+    at(spots[0]),
+    at(spots[1]),
+    at(spots[2]),
+  ];
+  const eye = (side: PictureFace['left']): PictureFace['left'] => ({ x: x(side.x), y: y(side.y), halfWidth: side.halfWidth * kx, halfHeight: side.halfHeight * ky });
+  return {
+    ...face,
+    left: eye(face.left),
+    right: eye(face.right),
+    ...(face.brows ? { brows: { left: three(face.brows.left), right: three(face.brows.right) } } : {}),
+    mouth: three(face.mouth),
+    chin: at(face.chin),
+  };
+}

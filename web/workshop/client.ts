@@ -1,0 +1,79 @@
+import type { PictureActor, PictureFace } from '#core/document/schema';
+import type { ExportAnswer, LiftAnswer, PictureAnswer, PictureRequest, PrepareAnswer, Spoken } from '../workers/picture.worker.ts';
+
+type Lifting = Pick<PictureActor, 'lifted' | 'strokes' | 'lasso' | 'edge' | 'mends'>;
+type Asked<R> = R extends { readonly call: number } ? Omit<R, 'call'> : never;
+
+/** What of an actor the worker needs to lift it: the rest may change without anything being done again. */
+export const liftingOf = ({ lifted, strokes, lasso, edge, mends }: PictureActor): Lifting => ({ lifted, strokes, mends, ...(lasso ? { lasso } : {}), ...(edge ? { edge } : {}) });
+
+/** The page's end of the picture worker: one picture at a time, each question answered or, where a newer one came, undefined. */
+export class PictureClient {
+  private readonly worker = new Worker(new URL('../workers/picture.worker.ts', import.meta.url), { type: 'module' });
+  private calls = 0;
+  private readonly waiting = new Map<number, { resolve: (value: unknown) => void; reject: (error: Error) => void }>();
+  private opened: { readonly media: string; readonly ready: Promise<{ width: number; height: number; cutOut: boolean }> } | undefined;
+  private readonly opening = new Map<string, (value: { width: number; height: number; cutOut: boolean }) => void>();
+  onSpoken: ((spoken: Spoken) => void) | undefined;
+  onTime: ((seconds: number) => void) | undefined;
+  onProblem: ((sentence: string) => void) | undefined;
+  /** Milliseconds of the last liftings, for measuring. */
+  readonly liftings: { readonly coarse: boolean; readonly milliseconds: number }[] = [];
+
+  constructor() {
+    this.worker.onmessage = ({ data }: MessageEvent<PictureAnswer>) => {
+      switch (data.kind) {
+        case 'opened':
+          this.opening.get(data.media)?.(data);
+          return void this.opening.delete(data.media);
+        case 'answer':
+          this.waiting.get(data.call)?.resolve(data.value);
+          return void this.waiting.delete(data.call);
+        case 'failed':
+          if (data.call === undefined) return this.onProblem?.(data.sentence);
+          this.waiting.get(data.call)?.reject(new Error(data.sentence));
+          return void this.waiting.delete(data.call);
+        case 'spoken':
+          return this.onSpoken?.(data.spoken);
+        case 'at':
+          return this.onTime?.(data.seconds);
+      }
+    };
+  }
+
+  private ask<T>(request: Asked<PictureRequest>): Promise<T | undefined> {
+    const call = ++this.calls;
+    return new Promise((resolve, reject) => {
+      this.waiting.set(call, { resolve: resolve as (value: unknown) => void, reject });
+      this.worker.postMessage({ ...request, call });
+    });
+  }
+
+  /** Opens a picture; whatever is asked after it is of it. */
+  open(media: string): Promise<{ width: number; height: number; cutOut: boolean }> {
+    if (this.opened?.media !== media) {
+      const ready = new Promise<{ width: number; height: number; cutOut: boolean }>((resolve) => this.opening.set(media, resolve));
+      this.opened = { media, ready };
+      this.worker.postMessage({ kind: 'open', media } satisfies PictureRequest);
+    }
+    return this.opened.ready;
+  }
+
+  async lift(actor: PictureActor, coarse: boolean): Promise<LiftAnswer | undefined> {
+    const answer = await this.ask<LiftAnswer>({ kind: 'lift', actor: liftingOf(actor), coarse });
+    if (answer) this.liftings.push({ coarse, milliseconds: answer.milliseconds });
+    return answer;
+  }
+  suggest = (actor?: PictureActor): Promise<PictureFace[] | undefined> => this.ask({ kind: 'suggest', actor: actor && liftingOf(actor) });
+  prepare = (actor: PictureActor, face: PictureFace): Promise<PrepareAnswer | undefined> => this.ask({ kind: 'prepare', actor: { ...liftingOf(actor), face } });
+  export = (): Promise<ExportAnswer | undefined> => this.ask({ kind: 'export' });
+  colour = (x: number, y: number): Promise<string | undefined> => this.ask({ kind: 'colour', x, y });
+  attach(canvas: HTMLCanvasElement, width: number, height: number): void {
+    const offscreen = canvas.transferControlToOffscreen();
+    this.worker.postMessage({ kind: 'canvas', canvas: offscreen, width, height } satisfies PictureRequest, [offscreen]);
+  }
+  look = (request: Omit<Extract<PictureRequest, { kind: 'look' }>, 'kind'>): void => this.worker.postMessage({ kind: 'look', ...request } satisfies PictureRequest);
+  end(): void {
+    this.worker.terminate();
+  }
+}

@@ -1,0 +1,44 @@
+import type { PictureActor, PictureFace } from '#core/document/schema';
+
+type Spot = readonly [number, number];
+
+const middleOf = ({ left, right, mouth }: PictureFace): Spot => [(left.x + right.x + mouth[1][0]) / 3, (left.y + right.y + mouth[1][1]) / 3];
+
+/** The part of a picture that is nearer to a face than to the others: where its body is looked for. */
+export function cellOf(face: PictureFace, others: readonly PictureFace[], aspect: number): [number, number][] {
+  const [x, y] = middleOf(face);
+  let cell: Spot[] = [
+    [-0.01, -0.01],
+    [1.01, -0.01],
+    [1.01, 1.01],
+    [-0.01, 1.01],
+  ];
+  for (const other of others) {
+    const [ox, oy] = middleOf(other);
+    // Who stands beside somebody reaches down as far as they do: the line between them is steeper than halfway would be.
+    const [nx, ny] = [(ox - x) * aspect * aspect, (oy - y) * 0.25];
+    const far = ([px, py]: Spot): number => (px - (x + ox) / 2) * nx + (py - (y + oy) / 2) * ny;
+    const kept: Spot[] = [];
+    cell.forEach((a, n) => {
+      const b = cell[(n + 1) % cell.length] as Spot;
+      const [da, db] = [far(a), far(b)];
+      if (da <= 0) kept.push(a);
+      if (da <= 0 !== db <= 0) kept.push([a[0] + ((b[0] - a[0]) * da) / (da - db), a[1] + ((b[1] - a[1]) * da) / (da - db)]);
+    });
+    cell = kept;
+  }
+  return cell.map(([px, py]) => [Math.round(px * 1e4) / 1e4, Math.round(py * 1e4) / 1e4]);
+}
+
+/** Somebody of a picture, as they are first proposed: lifted off at their face, apart from the others who were found. */
+export function newActor(name: string, face: PictureFace | undefined, others: readonly PictureFace[] = [], aspect = 1): Omit<PictureActor, 'order'> {
+  return {
+    name,
+    lifted: true,
+    strokes: [],
+    ...(face && others.length ? { lasso: cellOf(face, others, aspect) } : {}),
+    mends: [],
+    ...(face ? { face } : {}),
+    character: null,
+  };
+}
