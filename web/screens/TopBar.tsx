@@ -50,7 +50,7 @@ export function TopBar({ page, children }: { page: 'cast' | 'script' | 'scenes' 
             key={key}
             to={to}
             aria-current={page === key ? 'page' : undefined}
-            className={`relative flex items-center rounded-sm px-3 text-[14px] max-[1099px]:px-1.5 max-[1099px]:text-[13px] ${page === key ? 'font-[650] text-ink' : 'text-ink-2 hover:text-ink'}`}
+            className={`relative flex items-center rounded-sm px-3 text-[14px] max-[1099px]:px-1.5 max-[1099px]:text-[13px] ${key === 'workshop' ? 'max-[700px]:hidden' : ''} ${page === key ? 'font-[650] text-ink' : 'text-ink-2 hover:text-ink'}`}
           >
             {key === 'script' ? (
               <span className="whitespace-nowrap">
