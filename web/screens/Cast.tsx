@@ -26,35 +26,22 @@ import { Room } from '../cast/Room.tsx';
 import { Strip } from '../cast/Strip.tsx';
 import { LEFT, MASCOT_LEFT, MASCOT_RIGHT, RIGHT, type RoomSlot } from '../cast/slots.ts';
 import { makeId } from '../ids.ts';
-import { openProduction, preview, run, useDocument, useOpenDocument, useProduction } from '../state/production.ts';
+import { preview, run, useDocument, useOpenDocument, useProduction } from '../state/production.ts';
 import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
 import { Choice } from '../ui/fields.tsx';
 import { Button, Empty } from '../ui/parts.tsx';
 import type { Trying } from '../workers/cast.worker.ts';
-import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
+import { WithProduction } from './WithProduction.tsx';
 
 const AT_EASE: Trying = { action: undefined, hand: 'right', expression: undefined, mouth: undefined, turn: 0 };
 
 /** The cast builder: a figure that is alive, every option of it on itself. */
 export function Cast() {
   const { production, character } = useParams();
-  const problem = useProduction((state) => state.problem);
-  const ready = useProduction((state) => state.document !== undefined && state.id === production);
-  useEffect(() => {
-    if (production) void openProduction(production);
-  }, [production]);
-  if (problem) return <NotFound sentence={problem} />;
-  if (!ready)
-    return (
-      <div className="flex h-full flex-col" aria-busy="true">
-        <div className="h-11 border-b border-line bg-paper" />
-        <div className="m-6 h-96 rounded-[10px] bg-well" />
-      </div>
-    );
-  return <Builder production={production as string} wanted={character} />;
+  return <WithProduction production={production}>{(id) => <Builder production={id} wanted={character} />}</WithProduction>;
 }
 
 function Builder({ production, wanted }: { production: string; wanted: string | undefined }) {

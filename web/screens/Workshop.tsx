@@ -13,7 +13,7 @@ import { faceAt } from '#core/picture/suggest';
 import { inOrder } from '#core/time/order';
 import { uploadMedia } from '../api.ts';
 import { makeId } from '../ids.ts';
-import { openProduction, run, useOpenDocument, useProduction } from '../state/production.ts';
+import { run, useOpenDocument, useProduction } from '../state/production.ts';
 import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView } from '../state/view.ts';
 import { Button, CutTag, EditableName, IconButton } from '../ui/parts.tsx';
@@ -23,29 +23,16 @@ import { COLOUR_USES, ColourShelf, type ColourUse, MouthShelf, mouthOf } from '.
 import { browsAbove, MARK_TOOLS } from '../workshop/marks.ts';
 import { newActor } from '../workshop/newActor.ts';
 import { PictureBench, type Tool } from '../workshop/PictureBench.tsx';
-import { PictureShelf } from '../workshop/PictureShelf.tsx';
+import { FILE_TYPES, PictureShelf } from '../workshop/PictureShelf.tsx';
 import { Close, NumbersOf, Talk } from '../workshop/Talk.tsx';
 import { useLifting } from '../workshop/useLifting.ts';
-import { NotFound } from './NotFound.tsx';
 import { TopBar } from './TopBar.tsx';
+import { WithProduction } from './WithProduction.tsx';
 
 /** Pictures of one's own become somebody who talks: lifted off, mended, marked, and tried at once. */
 export function Workshop() {
   const { production, picture } = useParams();
-  const problem = useProduction((state) => state.problem);
-  const ready = useProduction((state) => state.document !== undefined && state.id === production);
-  useEffect(() => {
-    if (production) void openProduction(production);
-  }, [production]);
-  if (problem) return <NotFound sentence={problem} />;
-  if (!ready)
-    return (
-      <div className="flex h-full flex-col" aria-busy="true">
-        <div className="h-11 border-b border-line bg-paper" />
-        <div className="m-6 h-96 rounded-[10px] bg-well" />
-      </div>
-    );
-  return <Shop production={production as string} wanted={picture} />;
+  return <WithProduction production={production}>{(id) => <Shop production={id} wanted={picture} />}</WithProduction>;
 }
 
 function Shop({ production, wanted }: { production: string; wanted: string | undefined }) {
@@ -200,7 +187,7 @@ function NoPicture({ onFiles, onSample }: { onFiles: (files: File[]) => void; on
         <b className="text-[17px] font-[650]">Any picture can talk</b>
         <span className="text-ink-2">Drop a drawing, a photo or a page of characters here, or choose a file.</span>
       </button>
-      <input ref={input} type="file" hidden multiple accept="image/*" onChange={(event) => onFiles([...(event.target.files ?? [])])} />
+      <input ref={input} type="file" hidden multiple accept={FILE_TYPES} onChange={(event) => onFiles([...(event.target.files ?? [])])} />
       <p className="text-[13px] text-ink-2">Or try one of these:</p>
       <ul className="flex flex-wrap justify-center gap-3">
         {PICTURE_SAMPLES.map(({ id, name }) => (

@@ -205,7 +205,7 @@ export const sendNow = (): void => session?.retry();
 
 /** Steps are taken back one after the other, however fast they are asked for: some are asked of the server first. */
 let taking: Promise<void> = Promise.resolve();
-const inTurn = (step: () => Promise<void>): Promise<void> => (taking = taking.then(step));
+const inTurn = (step: () => Promise<void>): Promise<void> => (taking = taking.then(step, step));
 
 /** Takes back the last edit of this window, with everything the machine made upon it. */
 export const undo = (): Promise<void> =>

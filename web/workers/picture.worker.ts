@@ -82,7 +82,7 @@ export interface ExportAnswer {
 export type PictureAnswer =
   | { readonly kind: 'opened'; readonly media: string; readonly width: number; readonly height: number; readonly cutOut: boolean }
   | { readonly kind: 'answer'; readonly call: number; readonly value: unknown }
-  | { readonly kind: 'failed'; readonly call: number | undefined; readonly sentence: string }
+  | { readonly kind: 'failed'; readonly call: number | undefined; readonly media?: string; readonly sentence: string }
   | { readonly kind: 'spoken'; readonly spoken: Spoken }
   | { readonly kind: 'at'; readonly seconds: number };
 
@@ -333,7 +333,7 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
         }
       }
     } catch (thrown) {
-      post({ kind: 'failed', call, sentence: sentenceOf(thrown) });
+      post({ kind: 'failed', call, ...(data.kind === 'open' ? { media: data.media } : {}), sentence: sentenceOf(thrown) });
     }
   });
 };

@@ -13,7 +13,7 @@ export class PictureClient {
   private calls = 0;
   private readonly waiting = new Map<number, { resolve: (value: unknown) => void; reject: (error: Error) => void }>();
   private opened: { readonly media: string; readonly ready: Promise<{ width: number; height: number; cutOut: boolean }> } | undefined;
-  private readonly opening = new Map<string, (value: { width: number; height: number; cutOut: boolean }) => void>();
+  private readonly opening = new Map<string, { resolve: (value: { width: number; height: number; cutOut: boolean }) => void; reject: (error: Error) => void }>();
   onSpoken: ((spoken: Spoken) => void) | undefined;
   onTime: ((seconds: number) => void) | undefined;
   onProblem: ((sentence: string) => void) | undefined;
@@ -24,12 +24,18 @@ export class PictureClient {
     this.worker.onmessage = ({ data }: MessageEvent<PictureAnswer>) => {
       switch (data.kind) {
         case 'opened':
-          this.opening.get(data.media)?.(data);
+          this.opening.get(data.media)?.resolve(data);
           return void this.opening.delete(data.media);
         case 'answer':
           this.waiting.get(data.call)?.resolve(data.value);
           return void this.waiting.delete(data.call);
         case 'failed':
+          if (data.media !== undefined) {
+            // Asked for again when it is wanted next.
+            if (this.opened?.media === data.media) this.opened = undefined;
+            this.opening.get(data.media)?.reject(new Error(data.sentence));
+            return void this.opening.delete(data.media);
+          }
           if (data.call === undefined) return this.onProblem?.(data.sentence);
           this.waiting.get(data.call)?.reject(new Error(data.sentence));
           return void this.waiting.delete(data.call);
@@ -52,7 +58,7 @@ export class PictureClient {
   /** Opens a picture; whatever is asked after it is of it. */
   open(media: string): Promise<{ width: number; height: number; cutOut: boolean }> {
     if (this.opened?.media !== media) {
-      const ready = new Promise<{ width: number; height: number; cutOut: boolean }>((resolve) => this.opening.set(media, resolve));
+      const ready = new Promise<{ width: number; height: number; cutOut: boolean }>((resolve, reject) => this.opening.set(media, { resolve, reject }));
       this.opened = { media, ready };
       this.worker.postMessage({ kind: 'open', media } satisfies PictureRequest);
     }

@@ -33,7 +33,10 @@ export function useLifting(client: PictureClient, picture: OwnPicture, actor: Pi
     setSize(undefined);
     setFine(undefined);
     setPrepared(undefined);
-    void client.open(media).then((opened) => here && setSize(opened));
+    client.open(media).then(
+      (opened) => here && setSize(opened),
+      (thrown) => here && toast.error(sentenceOf(thrown)),
+    );
     return () => {
       here = false;
     };

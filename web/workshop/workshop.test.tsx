@@ -208,6 +208,11 @@ describe('the picture worker’s other end', () => {
     const colour = client.colour(0.5, 0.5);
     worker.answer({ kind: 'failed', call: worker.sent.at(-1)?.call, sentence: 'Not open yet.' });
     await expect(colour).rejects.toThrow('Not open yet.');
+    const lost = client.open('m2');
+    worker.answer({ kind: 'failed', call: undefined, media: 'm2', sentence: 'It is not in the store.' });
+    await expect(lost).rejects.toThrow('not in the store');
+    void client.open('m2').catch(() => {});
+    expect(worker.sent.filter(({ kind }) => kind === 'open')).toHaveLength(3);
     client.onProblem = vi.fn();
     worker.answer({ kind: 'failed', call: undefined, sentence: 'It is gone.' });
     expect(client.onProblem).toHaveBeenCalledWith('It is gone.');
