@@ -261,41 +261,42 @@ function firstGuess(width: number, height: number, lab: Float32Array, isGround: 
   return Uint8Array.from(costs, (cost) => (cost > limit ? 1 : 0));
 }
 
-/** Stray bits and pinholes go, unless a stroke says otherwise. */
-function whole(width: number, height: number, mask: Uint8Array, marks: Uint8Array): Uint8Array {
-  const out = mask.slice();
-  const drop = (of: Uint8Array, wanted: number, say: number, least: number): void => {
-    const { of: names, pieces } = piecesOf(width, height, of);
-    const said = new Set<number>();
-    for (let p = 0; p < names.length; p++) if (names[p] && marks[p] === wanted) said.add(names[p] as number);
-    const largest = pieces.reduce((most, { pixels }) => Math.max(most, pixels), 0);
-    const limit = Math.max(least, largest * (said.size ? STRANGE : STRAY));
-    for (let p = 0; p < names.length; p++) {
-      const name = names[p] as number;
-      if (name && !said.has(name) && (pieces[name - 1]?.pixels ?? 0) < limit) out[p] = say;
-    }
-  };
-  drop(mask, KEEP, 0, 4);
-  dropCutOff(width, height, out, marks);
-  const ground = out.map((value) => 1 - value);
-  const { of: names, pieces } = piecesOf(width, height, ground);
-  const holes = new Set<number>();
-  for (let p = 0; p < names.length; p++) if (names[p] && marks[p] === LEAVE) holes.add(names[p] as number);
-  for (let p = 0; p < names.length; p++) {
-    const name = names[p] as number;
-    if (name && !holes.has(name) && (pieces[name - 1]?.pixels ?? 0) < Math.max(6, width * height * 0.0006)) out[p] = 1;
-  }
-  return out;
-}
-
-/** What an edge of the picture cuts off beside a larger subject belongs to the ground, except below, where people stand. */
-function dropCutOff(width: number, height: number, mask: Uint8Array, marks: Uint8Array): void {
+/** The pieces of a mask, and which of them a stroke of one kind is on. */
+function piecesSaid(width: number, height: number, mask: Uint8Array, marks: Uint8Array, what: number) {
   const { of, pieces } = piecesOf(width, height, mask);
   const said = new Set<number>();
-  for (let p = 0; p < of.length; p++) if (of[p] && marks[p] === KEEP) said.add(of[p] as number);
-  const largest = pieces.reduce((most, { pixels }) => Math.max(most, pixels), 0);
-  const goes = pieces.map(({ pixels, left, top, right }, n) => !said.has(n + 1) && pixels < largest * CUT_OFF && (left === 0 || top === 0 || right === width - 1));
-  for (let p = 0; p < of.length; p++) if (of[p] && goes[(of[p] as number) - 1]) mask[p] = 0;
+  for (let p = 0; p < of.length; p++) if (of[p] && marks[p] === what) said.add(of[p] as number);
+  return { of, pieces, said };
+}
+
+/** Fewer pixels than these are no piece; holes up to this share of the picture are filled. */
+const LEAST_PIECE = 4;
+const LEAST_HOLE = 6;
+const HOLE = 0.0006;
+
+/**
+ * Stray bits and pinholes go, and what an edge of the picture cuts off beside a larger subject (except below, where people
+ * stand): unless a stroke says otherwise.
+ */
+function whole(width: number, height: number, mask: Uint8Array, marks: Uint8Array): Uint8Array {
+  const out = mask.slice();
+  const subject = piecesSaid(width, height, mask, marks, KEEP);
+  const largest = subject.pieces.reduce((most, { pixels }) => Math.max(most, pixels), 0);
+  const limit = Math.max(LEAST_PIECE, largest * (subject.said.size ? STRANGE : STRAY));
+  const goes = subject.pieces.map(
+    ({ pixels, left, top, right }, n) => !subject.said.has(n + 1) && (pixels < limit || (pixels < largest * CUT_OFF && (left === 0 || top === 0 || right === width - 1))),
+  );
+  for (let p = 0; p < out.length; p++) if (subject.of[p] && goes[(subject.of[p] as number) - 1]) out[p] = 0;
+  const ground = piecesSaid(
+    width,
+    height,
+    out.map((value) => 1 - value),
+    marks,
+    LEAVE,
+  );
+  const fills = ground.pieces.map(({ pixels }, n) => !ground.said.has(n + 1) && pixels < Math.max(LEAST_HOLE, width * height * HOLE));
+  for (let p = 0; p < out.length; p++) if (ground.of[p] && fills[(ground.of[p] as number) - 1]) out[p] = 1;
+  return out;
 }
 
 /** A mask brought nearer to the edges of the whole picture: cut anew in a band about its own edge. */
