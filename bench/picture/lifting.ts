@@ -1,6 +1,6 @@
+import { liftedOff } from '#core/picture/actor';
 import { distanceSquared, piecesOf } from '#core/picture/distance';
-import { COARSE, liftMask, refined, type Stroke } from '#core/picture/lift';
-import { matteOf } from '#core/picture/matte';
+import { COARSE, liftMask, type Stroke } from '#core/picture/lift';
 import type { Raster } from '#core/picture/raster';
 import { busyGround, composed, damaged, subject } from './subjects.ts';
 
@@ -105,15 +105,22 @@ export async function liftOne(seed: number, most: number): Promise<Lifted> {
   const image = await damaged(composed(truth, busyGround(seed)), 3, 80, seed);
   const { width, height } = image;
   const strokes: Stroke[] = [];
-  const alphaOf = () => matteOf(image, refined(image, liftMask(image, { strokes })));
+  const alphaOf = () => {
+    const lifted = liftedOff(image, {
+      lifted: true,
+      strokes: strokes.map(({ points, ...rest }) => ({ ...rest, points: points.map(([x, y]) => [x, y] as [number, number]) })),
+      mends: [],
+    });
+    return { image: lifted, alpha: Float32Array.from({ length: width * height }, (_, p) => (lifted.data[p * 4 + 3] as number) / 255) };
+  };
   let matte = alphaOf();
-  const before = meanError(matte.alpha.data, truth);
+  const before = meanError(matte.alpha, truth);
   for (let n = 0; n < most; n++) {
-    const wrongly = (keep: boolean): Uint8Array => Uint8Array.from(matte.alpha.data, (a, p) => ((truth.data[p * 4 + 3] as number) > 127 === keep && a > 0.5 !== keep ? 1 : 0));
+    const wrongly = (keep: boolean): Uint8Array => Uint8Array.from(matte.alpha, (a, p) => ((truth.data[p * 4 + 3] as number) > 127 === keep && a > 0.5 !== keep ? 1 : 0));
     const [missing, extra] = [wrongly(true), wrongly(false)];
     const total = (of: Uint8Array): number => of.reduce((sum, one) => sum + one, 0);
     const keep = total(missing) >= total(extra);
-    const right = Uint8Array.from(matte.alpha.data, (_, p) => ((truth.data[p * 4 + 3] as number) > 127 === keep ? 1 : 0));
+    const right = Uint8Array.from(matte.alpha, (_, p) => ((truth.data[p * 4 + 3] as number) > 127 === keep ? 1 : 0));
     const stroke = strokeAt(keep ? missing : extra, right, keep, width, height);
     if (!stroke) break;
     strokes.push(stroke);
@@ -125,5 +132,5 @@ export async function liftOne(seed: number, most: number): Promise<Lifted> {
   start = performance.now();
   alphaOf();
   const fineMs = performance.now() - start;
-  return { image, truth, strokes, before, error: meanError(matte.alpha.data, truth), coarseMs, fineMs, lifted: matte.image };
+  return { image, truth, strokes, before, error: meanError(matte.alpha, truth), coarseMs, fineMs, lifted: matte.image };
 }

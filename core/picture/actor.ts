@@ -1,9 +1,9 @@
 import type { PictureActor, PictureFace } from '../document/schema.ts';
 import { type PreparedFace, preparedFace } from './face.ts';
 import { brushed, mended } from './inpaint.ts';
-import { FINE, liftMask, type Mask, refined } from './lift.ts';
-import { type Matte, matteOf } from './matte.ts';
-import { type Bounds, boundsOf, cropped, type Raster, scaleTo, shrunk } from './raster.ts';
+import { enlarged, FINE, liftMask, type Mask, refined, strayOf } from './lift.ts';
+import { matteOf } from './matte.ts';
+import { type Bounds, blank, boundsOf, boundsOfMask, cropped, type Raster, scaleTo, shrunk } from './raster.ts';
 
 /** The longer side, in pixels, at which a picture is worked on: more is never seen of somebody on the stage. */
 export const WORKING = 1600;
@@ -28,14 +28,34 @@ export function isCutOut({ width, height, data }: Raster): boolean {
 /** Somebody lifted off a picture, what is painted away gone; the picture itself is never changed. */
 export function liftedOff(image: Raster, actor: Lifting): Raster {
   let out = image;
-  if (actor.lifted && !(isCutOut(image) && !actor.strokes.length && !actor.lasso)) out = matte(image, actor).image;
+  if (actor.lifted && !(isCutOut(image) && actor.strokes.every(({ keep }) => keep) && !actor.lasso)) out = softEdged(image, actor);
   if (!actor.mends.length) return out;
   const long = Math.max(image.width, image.height);
   const lines = actor.mends.map(({ points, thick }) => ({ thick: thick * long, points: points.map(([x, y]) => [x * image.width, y * image.height] as const) }));
   return mended(out, brushed(image.width, image.height, lines));
 }
 
-const matte = (image: Raster, actor: Lifting): Matte => matteOf(image, refined(image, maskOf(image, actor)), actor.edge ?? {});
+/** So much beyond a mask its edge is worked on, in pixels. */
+const MARGIN = 40;
+
+/** Somebody with a soft edge, the rest clear: worked out where the mask lies and near it. */
+function softEdged(image: Raster, actor: Lifting): Raster {
+  const small = maskOf(image, actor);
+  const reach = strayOf(small, image.width);
+  const whole = enlarged(small, image.width, image.height);
+  const box = boundsOfMask(whole);
+  const out = blank(image.width, image.height);
+  if (!box) return out;
+  const room = MARGIN + reach * 5;
+  const [left, top] = [Math.max(0, box.left - room), Math.max(0, box.top - room)];
+  const [width, height] = [Math.min(image.width, box.left + box.width + room) - left, Math.min(image.height, box.top + box.height + room) - top];
+  const part = cropped(image, left, top, width, height);
+  const mask: Mask = { width, height, data: new Uint8Array(width * height) };
+  for (let y = 0; y < height; y++) mask.data.set(whole.data.subarray((y + top) * image.width + left, (y + top) * image.width + left + width), y * width);
+  const { image: lifted } = matteOf(part, refined(part, mask, reach), { ...actor.edge, side: Math.max(image.width, image.height) });
+  for (let y = 0; y < height; y++) out.data.set(lifted.data.subarray(y * width * 4, (y + 1) * width * 4), ((y + top) * image.width + left) * 4);
+  return out;
+}
 
 export interface ActingPicture extends Omit<PreparedFace, 'image'> {
   readonly image: Raster;

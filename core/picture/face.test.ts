@@ -43,6 +43,11 @@ describe.each(PICTURE_SAMPLES)('marks that are suggested on $id', (sample) => {
       );
       expect(best, name).toBeLessThan(0.03);
     }
+    for (const [n, { face: drawn }] of sample.faces.entries())
+      for (const side of ['left', 'right'] as const) {
+        expect((found[n]?.[side].halfWidth ?? 0) / drawn[side].halfWidth).toBeGreaterThan(0.8);
+        expect((found[n]?.[side].halfWidth ?? 0) / drawn[side].halfWidth).toBeLessThan(1.2);
+      }
     expect(found).toHaveLength(sample.faces.length);
     expect(found.map((one) => one.left.x)).toEqual(found.map((one) => one.left.x).sort((a, b) => a - b));
   });

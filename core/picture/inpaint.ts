@@ -1,7 +1,7 @@
 import { dice } from '../draw/hash.ts';
 import { distanceSquared } from './distance.ts';
 import type { Mask } from './lift.ts';
-import type { Raster } from './raster.ts';
+import { boundsOfMask, type Raster } from './raster.ts';
 
 /** Half a patch's side, and rounds of searching and filling at each size. */
 const HALF = 3;
@@ -18,11 +18,11 @@ const SMALLEST = 22;
  * Irani 2007), so that shading and grain go on. Opacity is kept.
  */
 export function mended(image: Raster, mask: Mask): Raster {
-  const box = boxOf(mask);
+  const box = boundsOfMask(mask);
   if (!box) return image;
-  const around = Math.max(LEAST_AROUND, Math.round(Math.max(box.right - box.left, box.bottom - box.top) * AROUND));
+  const around = Math.max(LEAST_AROUND, Math.round(Math.max(box.width, box.height) * AROUND));
   const [left, top] = [Math.max(0, box.left - around), Math.max(0, box.top - around)];
-  const [right, bottom] = [Math.min(image.width, box.right + around), Math.min(image.height, box.bottom + around)];
+  const [right, bottom] = [Math.min(image.width, box.left + box.width + around), Math.min(image.height, box.top + box.height + around)];
   const [w, h] = [right - left, bottom - top];
   const part = new Float32Array(w * h * 3);
   const hole = new Uint8Array(w * h);
@@ -43,19 +43,6 @@ export function mended(image: Raster, mask: Mask): Raster {
     for (let c = 0; c < 3; c++) out.data[to + c] = filled[p * 3 + c] as number;
   }
   return out;
-}
-
-function boxOf({ width, height, data }: Mask): { left: number; top: number; right: number; bottom: number } | undefined {
-  let [left, top, right, bottom] = [width, height, -1, -1];
-  for (let p = 0; p < data.length; p++)
-    if (data[p]) {
-      const [x, y] = [p % width, Math.floor(p / width)];
-      left = Math.min(left, x);
-      right = Math.max(right, x);
-      top = Math.min(top, y);
-      bottom = Math.max(bottom, y);
-    }
-  return right < 0 ? undefined : { left, top, right: right + 1, bottom: bottom + 1 };
 }
 
 interface Level {

@@ -299,13 +299,20 @@ function whole(width: number, height: number, mask: Uint8Array, marks: Uint8Arra
   return out;
 }
 
-/** A mask brought nearer to the edges of the whole picture: cut anew in a band about its own edge. */
-export function refined(image: Raster, mask: Mask): Mask {
-  const { width, height } = image;
+/** A mask at another size. */
+export function enlarged(mask: Mask, width: number, height: number): Mask {
   const soft = resized({ width: mask.width, height: mask.height, data: Float32Array.from(mask.data) }, width, height);
-  const out = Uint8Array.from(soft.data, (value) => (value >= 0.5 ? 1 : 0));
-  if (mask.width >= width) return { width, height, data: out };
-  const reach = Math.ceil((width / mask.width) * 1.6) + 1;
+  return { width, height, data: Uint8Array.from(soft.data, (value) => (value >= 0.5 ? 1 : 0)) };
+}
+
+/** How far (in pixels) the edge of a mask that was made larger may be from where it belongs. */
+export const strayOf = (small: Mask, width: number): number => (small.width >= width ? 0 : Math.ceil((width / small.width) * 1.6) + 1);
+
+/** A mask brought nearer to the edges of its picture: cut anew in a band about its own edge, `reach` pixels to either side. */
+export function refined(image: Raster, mask: Mask, reach: number): Mask {
+  const { width, height } = image;
+  if (reach <= 0) return mask;
+  const out = mask.data.slice();
   const lab = labOfAll(image);
   const inner = distanceSquared(width, height, (p) => out[p] === 0);
   const outer = distanceSquared(width, height, (p) => out[p] === 1);

@@ -10,6 +10,8 @@ export interface EdgeSettings {
   readonly feather?: number;
   /** Whether the ground's colour is taken out of half clear pixels. */
   readonly decontaminate?: boolean;
+  /** The longer side of the picture that this is a part of, in pixels: edges are as wide as there. */
+  readonly side?: number;
 }
 
 export interface Matte {
@@ -29,10 +31,10 @@ const UNSURE = 26;
  * the ground's colours nearby, and its share is where it lies between them (after Chuang and others 2001); where both
  * are alike, the mask's own edge counts. Colours of the subject follow from the mixture (as in Germer and others 2020).
  */
-export function matteOf(image: Raster, mask: Mask, { shift = 0, feather = 0, decontaminate = true }: EdgeSettings = {}): Matte {
+export function matteOf(image: Raster, mask: Mask, { shift = 0, feather = 0, decontaminate = true, side = Math.max(image.width, image.height) }: EdgeSettings = {}): Matte {
   const { width, height, data } = image;
   const count = width * height;
-  const band = Math.max(LEAST_BAND, Math.round(Math.max(width, height) * BAND));
+  const band = Math.max(LEAST_BAND, Math.round(side * BAND));
   const inner = distanceSquared(width, height, (p) => mask.data[p] === 0);
   const outer = distanceSquared(width, height, (p) => mask.data[p] === 1);
   const signed = (p: number): number => (mask.data[p] ? Math.sqrt(inner[p] as number) - 0.5 : 0.5 - Math.sqrt(outer[p] as number));

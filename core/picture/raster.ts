@@ -140,11 +140,16 @@ export interface Bounds {
 }
 
 /** The smallest box round all pixels that are not clear; undefined where all are. */
-export function boundsOf({ width, height, data }: Raster, least = 1): Bounds | undefined {
+export const boundsOf = ({ width, height, data }: Raster, least = 1): Bounds | undefined => boundsWhere(width, height, (p) => (data[p * 4 + 3] as number) >= least);
+
+/** The smallest box round all of a mask. */
+export const boundsOfMask = ({ width, height, data }: Plate<Uint8Array>): Bounds | undefined => boundsWhere(width, height, (p) => data[p] === 1);
+
+function boundsWhere(width: number, height: number, holds: (pixel: number) => boolean): Bounds | undefined {
   let [left, top, right, bottom] = [width, height, -1, -1];
-  for (let y = 0, at = 3; y < height; y++)
-    for (let x = 0; x < width; x++, at += 4)
-      if ((data[at] as number) >= least) {
+  for (let y = 0, p = 0; y < height; y++)
+    for (let x = 0; x < width; x++, p++)
+      if (holds(p)) {
         if (x < left) left = x;
         if (x > right) right = x;
         if (y < top) top = y;

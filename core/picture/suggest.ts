@@ -186,6 +186,8 @@ function faceOf(a: Blob, b: Blob, lines: readonly Blob[], width: number, height:
 
 /** How alike the white of an eye is to itself, in OKLab. */
 const WHITE = 0.09;
+/** What is surely pupil, of the square of the ellipse that was found. */
+const PUPILS = [0.7, 0.22] as const;
 
 /** The eye about a dark pupil: the light ground that encloses it, where there is one; else what was found. */
 function wholeEye({ width, height }: Raster, lab: Float32Array, eye: PictureFace['left'], other: PictureFace['left']): PictureFace['left'] {
@@ -205,20 +207,25 @@ function wholeEye({ width, height }: Raster, lab: Float32Array, eye: PictureFace
   }
   if (lightest < 0) return eye;
   const white = [0, 1, 2].map((c) => lab[at(lightest) + c] as number) as [number, number, number];
-  const like = Uint8Array.from({ length: w * h }, (_, n) => {
-    const a = at(n);
-    const far = Math.hypot((lab[a] as number) - white[0], (lab[a + 1] as number) - white[1], (lab[a + 2] as number) - white[2]);
-    const [dx, dy] = [(x0 + (n % w) - cx) / rx, (y0 + Math.floor(n / w) - cy) / ry];
-    return far < WHITE || dx * dx + dy * dy < 0.7 ? 1 : 0;
-  });
-  const { of, pieces } = piecesOf(w, h, like);
-  const name = of[Math.min(h - 1, Math.max(0, Math.round(cy - y0))) * w + Math.min(w - 1, Math.max(0, Math.round(cx - x0)))] as number;
-  const piece = pieces[name - 1];
-  // Skin as light as the white would be all of the face: it reaches the end of what was looked at.
-  if (!piece || piece.left === 0 || piece.top === 0 || piece.right === w - 1 || piece.bottom === h - 1) return eye;
-  const [pw, ph] = [piece.right - piece.left + 1, piece.bottom - piece.top + 1];
-  if (pw < rx * 1.2 && ph < ry * 1.2) return eye;
-  return { x: (x0 + piece.left + pw / 2) / width, y: (y0 + piece.top + ph / 2) / height, halfWidth: (pw * 0.53) / width, halfHeight: (ph * 0.53) / height };
+  // A dark spot may be the pupil, or all of a small eye: what is surely pupil is tried large, then small.
+  for (const pupil of PUPILS) {
+    const like = Uint8Array.from({ length: w * h }, (_, n) => {
+      const a = at(n);
+      const far = Math.hypot((lab[a] as number) - white[0], (lab[a + 1] as number) - white[1], (lab[a + 2] as number) - white[2]);
+      const [dx, dy] = [(x0 + (n % w) - cx) / rx, (y0 + Math.floor(n / w) - cy) / ry];
+      return far < WHITE || dx * dx + dy * dy < pupil ? 1 : 0;
+    });
+    const { of, pieces } = piecesOf(w, h, like);
+    const name = of[Math.min(h - 1, Math.max(0, Math.round(cy - y0))) * w + Math.min(w - 1, Math.max(0, Math.round(cx - x0)))] as number;
+    const piece = pieces[name - 1];
+    // Skin as light as the white would be all of the face: it reaches the end of what was looked at.
+    if (!piece || piece.left === 0 || piece.top === 0 || piece.right === w - 1 || piece.bottom === h - 1) continue;
+    const [pw, ph] = [piece.right - piece.left + 1, piece.bottom - piece.top + 1];
+    // No white about it: what was taken for the pupil is more than the eye.
+    if (pw < 2 * rx * Math.sqrt(pupil) * 1.05 || ph < 2 * ry * Math.sqrt(pupil) * 1.05) continue;
+    return { x: (x0 + piece.left + pw / 2) / width, y: (y0 + piece.top + ph / 2) / height, halfWidth: (pw * 0.53) / width, halfHeight: (ph * 0.53) / height };
+  }
+  return eye;
 }
 
 /** Marks about a place between the eyes, where no face was found: those of a middling face of that size. */

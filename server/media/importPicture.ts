@@ -1,7 +1,7 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { failure } from '#core/document/failure';
 import type { Db } from '../db/db.ts';
-import { pictureSize } from './pictureSize.ts';
+import { isMoving, pictureSize } from './pictureSize.ts';
 import { hashOf, type Media, putMedia } from './store.ts';
 
 export const PICTURE_LIMIT_BYTES = 50 * 1024 * 1024;
@@ -19,7 +19,7 @@ export async function importPicture(db: Db, bytes: Buffer, name: string): Promis
   if (bytes.length === 0) throw failure('empty-file', `${shown} is empty (0 bytes). Choose another picture.`);
   if (bytes.length > PICTURE_LIMIT_BYTES) throw failure('too-large', `${shown} is larger than 50 MB. Save it smaller and bring it in again.`, 413);
   const size = pictureSize(bytes);
-  if (!size) throw failure('no-picture', `${shown} is not a picture that can be read. Bring in PNG, JPEG or WebP.`);
+  if (!size) throw failure('no-picture', `${shown} is not a picture that can be read. Bring in PNG, JPEG, WebP, AVIF or GIF.`);
   if (size.width > MOST_SIDE || size.height > MOST_SIDE || size.width * size.height > MOST_PIXELS)
     throw failure(
       'too-large',
@@ -41,5 +41,11 @@ export async function importPicture(db: Db, bytes: Buffer, name: string): Promis
     throw failure('cut-off', `${shown} breaks off before its picture can be read. Save it again and bring in the new file.`);
   }
   const original = await putMedia(db, bytes, { kind: 'file', type: size.type, name });
-  return putMedia(db, png, { kind: 'picture', type: 'image/png', name, facts: { width, height }, ...(original.hash === hashOf(png) ? {} : { original: original.hash }) });
+  return putMedia(db, png, {
+    kind: 'picture',
+    type: 'image/png',
+    name,
+    facts: { width, height, ...(isMoving(bytes) ? { moves: true } : {}) },
+    ...(original.hash === hashOf(png) ? {} : { original: original.hash }),
+  });
 }

@@ -65,6 +65,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
       const message = toast.loading(`Reading “${file.name}” …`);
       try {
         const media = await uploadMedia('picture', file);
+        if (media.facts.moves) toast(`“${file.name}” moves. Its first picture is taken.`);
         const made = makeId('picture');
         const name = file.name.replace(/\.[^.]+$/, '').slice(0, 120) || 'Picture';
         const added = run(`Bring in ${name}`, addPicture(made, { name, media: media.hash, width: Number(media.facts.width), height: Number(media.facts.height) }));

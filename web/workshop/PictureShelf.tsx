@@ -22,7 +22,7 @@ export function usesOf(document: Document, picture: OwnPicture): string[] {
   return uses;
 }
 
-export const FILE_TYPES = 'image/png,image/jpeg,image/webp,.png,.jpg,.jpeg,.webp';
+export const FILE_TYPES = 'image/png,image/jpeg,image/webp,image/gif,image/avif,.png,.jpg,.jpeg,.webp,.gif,.avif';
 
 /** Own pictures at the left: found by name, with what each is used for and where it is from. */
 export function PictureShelf({

@@ -4,6 +4,24 @@ type Spot = readonly [number, number];
 
 const middleOf = ({ left, right, mouth }: PictureFace): Spot => [(left.x + right.x + mouth[1][0]) / 3, (left.y + right.y + mouth[1][1]) / 3];
 
+/** How thick the first stroke is, as a share of the picture's longer side. */
+const THICK = 0.012;
+
+/** A scribble over a face, from eye to eye, down the nose and along the mouth: it says who is meant, and that all of the face is. */
+export function overFace({ left, right, mouth, chin }: PictureFace): PictureActor['strokes'][number] {
+  const middle: Spot = [(left.x + right.x) / 2, (left.y + right.y) / 2];
+  const way = (a: Spot, b: Spot, t: number): [number, number] => [Math.round((a[0] + (b[0] - a[0]) * t) * 1e4) / 1e4, Math.round((a[1] + (b[1] - a[1]) * t) * 1e4) / 1e4];
+  const [l, r]: [Spot, Spot] = [
+    [left.x - left.halfWidth * 0.5, left.y],
+    [right.x + right.halfWidth * 0.5, right.y],
+  ];
+  return {
+    keep: true,
+    thick: THICK,
+    points: [way(l, r, 0), way(l, r, 1), way(middle, mouth[1], 0), way(middle, mouth[1], 0.9), way(mouth[0], mouth[2], 0), way(mouth[0], mouth[2], 1), way(mouth[1], chin, 0.7)],
+  };
+}
+
 /** The part of a picture that is nearer to a face than to the others: where its body is looked for. */
 export function cellOf(face: PictureFace, others: readonly PictureFace[], aspect: number): [number, number][] {
   const [x, y] = middleOf(face);
@@ -30,12 +48,12 @@ export function cellOf(face: PictureFace, others: readonly PictureFace[], aspect
   return cell.map(([px, py]) => [Math.round(px * 1e4) / 1e4, Math.round(py * 1e4) / 1e4]);
 }
 
-/** Somebody of a picture, as they are first proposed: lifted off at their face, apart from the others who were found. */
+/** Somebody of a picture, as they are first proposed: lifted off with their face, apart from the others who were found. */
 export function newActor(name: string, face: PictureFace | undefined, others: readonly PictureFace[] = [], aspect = 1): Omit<PictureActor, 'order'> {
   return {
     name,
     lifted: true,
-    strokes: [],
+    strokes: face ? [overFace(face)] : [],
     ...(face && others.length ? { lasso: cellOf(face, others, aspect) } : {}),
     mends: [],
     ...(face ? { face } : {}),

@@ -5,7 +5,7 @@ import { sampleDocument } from '#core/testing/samples';
 import { PictureClient } from './client.ts';
 import { MouthShelf, mouthOf } from './MouthShelf.tsx';
 import { browsAbove, marksOf, tiltPin } from './marks.ts';
-import { cellOf, newActor } from './newActor.ts';
+import { cellOf, newActor, overFace } from './newActor.ts';
 import { PictureShelf, usesOf } from './PictureShelf.tsx';
 
 afterEach(cleanup);
@@ -61,7 +61,8 @@ describe('who is found in a picture', () => {
     const [left, right] = [Math.min(...cell.map(([x]) => x)), Math.max(...cell.map(([x]) => x))];
     expect(left).toBeLessThan(0.01);
     expect(right).toBeCloseTo(0.5, 3);
-    expect(newActor('Pip', a, [b], 1.5)).toMatchObject({ name: 'Pip', lifted: true, strokes: [], lasso: cell, face: a, character: null });
+    expect(newActor('Pip', a, [b], 1.5)).toMatchObject({ name: 'Pip', lifted: true, strokes: [overFace(a)], lasso: cell, face: a, character: null });
+    expect(overFace(a).points.every(([x, y]) => x > a.left.x - 0.03 && x < a.right.x + 0.03 && y >= a.left.y && y < a.chin[1])).toBe(true);
     expect(newActor('Pip', a)).not.toHaveProperty('lasso');
     expect(newActor('Pip', undefined)).not.toHaveProperty('face');
   });
