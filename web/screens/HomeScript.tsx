@@ -1,5 +1,6 @@
 import { Film } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import { ID_PREFIXES, type MakeId } from '#core/document/ids';
@@ -149,8 +150,9 @@ function ScriptField({
     return at < 0 ? undefined : (at % 8) + 1;
   };
   const write = (next: string, caret: number): void => {
-    onChange(next);
-    requestAnimationFrame(() => area.current?.setSelectionRange(caret, caret));
+    // At once: the next letter may be typed before the next frame.
+    flushSync(() => onChange(next));
+    area.current?.setSelectionRange(caret, caret);
   };
   const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>): void => {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {

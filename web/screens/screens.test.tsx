@@ -139,6 +139,17 @@ describe('home', () => {
     home([]);
     expect(((await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement).value).toBe('');
   });
+  it('has its caret after the name that it offers before the next letter can be typed', async () => {
+    home([]);
+    const area = (await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement;
+    fireEvent.change(area, { target: { value: 'Marit: Good morning.\nTully: Who drank it?' } });
+    area.setSelectionRange(20, 20);
+    // No frame comes between Enter and the next key.
+    const frames = vi.spyOn(window, 'requestAnimationFrame').mockImplementation(() => 0);
+    fireEvent.keyDown(area, { key: 'Enter' });
+    expect([area.value, area.selectionStart]).toEqual(['Marit: Good morning.\nMarit: \nTully: Who drank it?', 28]);
+    frames.mockRestore();
+  });
   it('offers who speaks next, and gives way to a name that is typed over it, but not to a word with a colon', async () => {
     home([]);
     const area = (await screen.findByRole('textbox', { name: 'Paste a script, or type the first line' })) as HTMLTextAreaElement;
