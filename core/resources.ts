@@ -1,4 +1,5 @@
 import type { Document, PictureFigure } from './document/schema.ts';
+import { isGroup, type Node, type Picture, type Plane } from './draw/picture.ts';
 import type { FontRole, Fonts } from './draw/text.ts';
 import type { Images } from './paint/paint.ts';
 import type { Analysis } from './speech/analysis.ts';
@@ -12,6 +13,8 @@ export interface Resources {
   readonly fonts: Fonts;
   /** A decoded picture by its hash (of a moving one, a frame), or undefined while it is not there yet. */
   readonly picture: Images;
+  /** Sees to it that every frame of moving pictures that a picture shows is there; undefined where all are. */
+  bring(picture: Picture): Promise<void> | undefined;
   /** A stored analysis by its hash, or undefined while it is not there yet. */
   analysis(hash: string): Analysis | undefined;
 }
@@ -49,6 +52,32 @@ export function picturesOf({ scenes, characters }: Pick<Document, 'scenes' | 'ch
     for (const layer of Object.values(layers)) if (layer.kind === 'picture') found.add(layer.media);
   }
   return found;
+}
+
+/** One frame of a moving picture. */
+export interface Frame {
+  readonly media: string;
+  readonly frame: number;
+}
+
+const framesOfNodes = new WeakMap<readonly Node[], readonly Frame[]>();
+
+function framesIn(nodes: readonly Node[]): readonly Frame[] {
+  let found = framesOfNodes.get(nodes);
+  if (!found) {
+    const of = (node: Node): readonly Frame[] => {
+      if (isGroup(node)) return [...(node.base ? of(node.base) : []), ...framesIn(node.items)];
+      return node.image?.frame === undefined ? [] : [{ media: node.image.media, frame: node.image.frame }];
+    };
+    framesOfNodes.set(nodes, (found = nodes.flatMap(of)));
+  }
+  return found;
+}
+
+/** The frames of moving pictures that a picture shows. */
+export function framesOf({ planes }: Pick<Picture, 'planes'>): Frame[] {
+  const of = (plane: Plane): Frame[] => [...framesIn(plane.nodes), ...(plane.planes ?? []).flatMap(of), ...(plane.masks ?? []).flatMap((mask) => mask.planes.flatMap(of))];
+  return planes.flatMap(of);
 }
 
 /** Hashes of the analyses of the takes that are used. */

@@ -79,5 +79,8 @@ export async function scenePicture(db: Db, whole: Document, id?: string): Promis
   const picture = evaluate(document, scene, tick, resources.fonts, { captions: false, wholeSet: true });
   const width = Math.round((SIDE * picture.width) / Math.max(picture.width, picture.height));
   const height = Math.round((width * picture.height) / picture.width);
-  return toPng(paintFully(nodePainter(resources.picture), picture, width, height));
+  await resources.bring(picture);
+  const surface = paintFully(nodePainter(resources.picture), picture, width, height);
+  resources.end();
+  return toPng(surface);
 }

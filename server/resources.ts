@@ -4,12 +4,13 @@ import * as fontkit from 'fontkit';
 import type { Document } from '#core/document/schema';
 import type { Fonts, OutlineFont } from '#core/draw/text';
 import type { RawImage } from '#core/paint/paint';
-import { analysesOf, FONT_FILES, FONT_ROLES, type FontFile, fontFileName, picturesOf, type Resources } from '#core/resources';
+import { analysesOf, FONT_FILES, FONT_ROLES, type FontFile, fontFileName, framesOf, picturesOf, type Resources } from '#core/resources';
 import type { Channels } from '#core/sound/mix';
 import { ownSamples } from '#core/sound/own/index';
 import type { Analysis } from '#core/speech/analysis';
 import { readWav } from '#core/speech/wav';
 import type { Db } from './db/db.ts';
+import { ClipFrames } from './media/clipFrames.ts';
 import { mediaBytes } from './media/store.ts';
 import { decodePicture } from './paint/host.ts';
 
@@ -35,12 +36,19 @@ export async function loadAnalyses(db: Db, document: Document): Promise<Map<stri
   return out;
 }
 
-/** Everything that a document is drawn with, read and decoded. */
-export async function loadResources(db: Db, document: Document): Promise<Resources> {
+/** Everything that a document is drawn with, read and decoded; clips as they are asked for, until `end`. */
+export async function loadResources(db: Db, document: Document): Promise<Resources & { end(): void }> {
   const analyses = await loadAnalyses(db, document);
   const pictures = new Map<string, RawImage>();
   for (const media of picturesOf(document)) pictures.set(media, await decodePicture(await mediaBytes(db, media)));
-  return { fonts: filmFonts(), picture: (media) => pictures.get(media), analysis: (hash) => analyses.get(hash) };
+  const clips = new ClipFrames(db);
+  return {
+    fonts: filmFonts(),
+    picture: (media, frame) => (frame === undefined ? pictures.get(media) : clips.find(media, frame)),
+    bring: (picture) => clips.bring(framesOf(picture)),
+    analysis: (hash) => analyses.get(hash),
+    end: () => clips.end(),
+  };
 }
 
 /** Decoded channels of the given sounds: stored ones, and our own, which are made. */

@@ -55,7 +55,7 @@ export async function sendJson<T>(method: string, path: string, body?: unknown, 
 export interface StoredMedia {
   readonly hash: string;
   readonly name: string;
-  readonly facts: Readonly<Record<string, number | string>>;
+  readonly facts: Readonly<Record<string, number | string | boolean>>;
 }
 
 export interface Following {
@@ -89,7 +89,7 @@ export async function doOnServer<T>(path: string, body: unknown, following?: Fol
   return followJob<T>(job, following);
 }
 
-export async function uploadMedia(kind: 'sound' | 'picture', file: File, following?: Following): Promise<StoredMedia> {
+export async function uploadMedia(kind: 'sound' | 'picture' | 'clip', file: File, following?: Following): Promise<StoredMedia> {
   const form = new FormData();
   form.set('file', file, file.name);
   const { job } = (await (await request(`/media/${kind}`, { method: 'POST', body: form, ...(following?.signal ? { signal: following.signal } : {}) })).json()) as { job: string };

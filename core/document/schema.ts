@@ -174,6 +174,12 @@ export const PictureActorSchema = v.object({
 });
 export type PictureActor = v.InferOutput<typeof PictureActorSchema>;
 
+/** A moving picture as it was decoded: how many frames, how many a second, its sound if it has one. */
+const clipFacts = {
+  frames: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(200_000)),
+  rate: v.pipe(v.number(), v.minValue(0.01), v.maxValue(120)),
+};
+
 /** A picture of one's own on the production's shelf, with where it is from. */
 export const OwnPictureSchema = v.object({
   order,
@@ -184,6 +190,8 @@ export const OwnPictureSchema = v.object({
   source: v.optional(text(400)),
   author: v.optional(text(200)),
   licence: v.optional(text(200)),
+  /** It moves: the clip, of which the picture above is the first frame, and its sound. */
+  clip: v.optional(v.object({ media: hash, ...clipFacts, sound: v.optional(hash) })),
   actors: v.record(id('actor'), PictureActorSchema),
 });
 export type OwnPicture = v.InferOutput<typeof OwnPictureSchema>;
@@ -418,6 +426,26 @@ const layerBase = {
 const layerOf = <K extends LayerKind, O extends v.ObjectEntries>(kind: K, own: O) =>
   v.strictObject({ kind: v.literal(kind), ...layerBase, ...restFields(kind), keys: kind === 'effect' ? freeKeys : keysOf(kind), ...own });
 
+/** A colour that is taken out of a picture: a painted wall behind somebody, a cloth. */
+export const ChromaSchema = v.object({
+  colour,
+  /** How far from the key a colour is gone, and over how much more it comes back; 1 is the way from the key to grey. */
+  tolerance: share,
+  softness: share,
+  /** How much of the key's light is taken from what stays. */
+  spill: share,
+  /** In pixels of the picture: how far its edge goes in, and how soft it is. */
+  shrink: shareOf(0, 12),
+  blur: shareOf(0, 12),
+  /** Only what lies in this outline is kept; shares of the picture. */
+  rough: v.optional(v.pipe(v.array(spot), v.minLength(3), v.maxLength(60))),
+});
+export type Chroma = v.InferOutput<typeof ChromaSchema>;
+
+/** What a clip does when it is over: its last frame stays, it begins again, it runs back and forth, it goes. */
+export const CLIP_ENDS = ['hold', 'again', 'back', 'gone'] as const;
+export type ClipEnd = (typeof CLIP_ENDS)[number];
+
 export const FONT_ROLES = ['title', 'label', 'caption', 'captionBold'] as const;
 export const TEXT_ALIGNS = ['start', 'middle', 'end'] as const;
 export const SHAPE_FORMS = ['rectangle', 'rounded', 'ellipse', 'triangle', 'star', 'arrow', 'line'] as const;
@@ -432,7 +460,21 @@ export const LayerSchema = v.variant('kind', [
   }),
   layerOf('prop', { prop: text(40) }),
   /** A picture of one's own; its sides in stage units at scale 1. */
-  layerOf('picture', { media: hash, width: side, height: side }),
+  layerOf('picture', { media: hash, width: side, height: side, chroma: v.optional(ChromaSchema) }),
+  /** A moving picture; its sides in stage units at scale 1. */
+  layerOf('clip', {
+    media: hash,
+    width: side,
+    height: side,
+    ...clipFacts,
+    /** Ticks of the clip where it begins and ends; all of it if left out. */
+    into: v.optional(length),
+    until: v.optional(length),
+    /** How fast it runs, about its own rate. */
+    speed: v.optional(shareOf(0.1, 8)),
+    after: v.picklist(CLIP_ENDS),
+    chroma: v.optional(ChromaSchema),
+  }),
   layerOf('text', {
     text: text(2000),
     font: v.picklist(FONT_ROLES),

@@ -44,7 +44,7 @@ export function checkTree(scene: Layers): void {
     if (layer.parent !== undefined) {
       const parent = layers[layer.parent];
       if (!parent) throw failure('layer-parent', `${nameOf(layer)} is in a group that is gone. Take it out of the group first.`);
-      if (parent.kind === 'character' && layer.kind !== 'prop' && layer.kind !== 'picture' && layer.kind !== 'text' && layer.kind !== 'shape')
+      if (parent.kind === 'character' && layer.kind !== 'prop' && layer.kind !== 'picture' && layer.kind !== 'clip' && layer.kind !== 'text' && layer.kind !== 'shape')
         throw failure('layer-parent', `A figure can hold a prop, a picture, words or a shape, not ${nameOf(layer)}.`);
       if (parent.kind !== 'group' && parent.kind !== 'character') throw failure('layer-parent', `${nameOf(parent)} is no group: nothing can be put into it.`);
       for (let at: string | undefined = layer.parent, steps = 0; at !== undefined; at = layers[at]?.parent, steps++)

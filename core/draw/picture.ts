@@ -32,6 +32,19 @@ export interface Bend {
   readonly corners: ArrayLike<number>;
 }
 
+/** A colour that is taken out of a picture (ChromaSchema), or shown as what of it stays. */
+export interface Keying {
+  readonly colour: Colour;
+  readonly tolerance: number;
+  readonly softness: number;
+  readonly spill: number;
+  readonly shrink: number;
+  readonly blur: number;
+  readonly rough?: readonly (readonly [number, number])[] | undefined;
+  /** What stays is white, what goes is black. */
+  readonly matte?: boolean;
+}
+
 export interface Image {
   /** Content hash of the picture; of a moving one, which of its frames. */
   readonly media: string;
@@ -43,6 +56,7 @@ export interface Image {
   readonly height: number;
   /** Where it goes instead of its rectangle. Its own edges are as sharp as pixels: clear ones there are soft. */
   readonly bend?: Bend;
+  readonly keying?: Keying;
 }
 
 export type Blend = 'normal' | 'multiply' | 'screen' | 'overlay' | 'soft light' | 'add';
@@ -143,6 +157,17 @@ const sameStroke = (a: Stroke | undefined, b: Stroke | undefined): boolean =>
 
 const sameBend = (a: Bend | undefined, b: Bend | undefined): boolean =>
   a === b || (!!a && !!b && a.columns === b.columns && a.rows === b.rows && sameNumbers(a.corners, b.corners));
+/** A keying as text: the same where it does the same. */
+const keyingTexts = new WeakMap<Keying, string>();
+export const keyingText = (keying: Keying | undefined): string => {
+  if (!keying) return '';
+  let text = keyingTexts.get(keying);
+  if (text === undefined) {
+    const { colour, tolerance, softness, spill, shrink, blur, rough, matte } = keying;
+    keyingTexts.set(keying, (text = [colour, tolerance, softness, spill, shrink, blur, rough ?? '', matte ? 'matte' : ''].join(' ')));
+  }
+  return text;
+};
 const sameImage = (a: Image | undefined, b: Image | undefined): boolean =>
   a === b ||
   (a !== undefined &&
@@ -153,7 +178,8 @@ const sameImage = (a: Image | undefined, b: Image | undefined): boolean =>
     a.y === b.y &&
     a.width === b.width &&
     a.height === b.height &&
-    sameBend(a.bend, b.bend));
+    sameBend(a.bend, b.bend) &&
+    (a.keying === b.keying || keyingText(a.keying) === keyingText(b.keying)));
 
 /** Whether two nodes paint the same pixels under the same id, though they be different objects. What moves differs early. */
 export function sameNode(a: Node | undefined, b: Node | undefined): boolean {

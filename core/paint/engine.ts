@@ -23,6 +23,25 @@ export interface EngineExports {
   halve(pixels: number, width: number, height: number, to: number): void;
   blur(pixels: number, width: number, height: number, size: number, room: number): void;
   convert(rgba: number, stride: number, x: number, y: number, width: number, height: number, frame: number, frameWidth: number, frameHeight: number): void;
+  keyTableBytes(): number;
+  keyTable(table: number, u: number, v: number, ka: number, kb: number, tolerance: number, softness: number, spill: number): void;
+  keyOut(pixels: number, count: number, table: number, keyLuma: number): void;
+  edge(pixels: number, width: number, height: number, size: number, low: number, high: number, plane: number, room: number): void;
+  matte(pixels: number, count: number): void;
+  planar(
+    y: number,
+    u: number,
+    v: number,
+    yStride: number,
+    cStride: number,
+    width: number,
+    height: number,
+    halved: boolean,
+    alpha: number,
+    table: number,
+    keyLuma: number,
+    to: number,
+  ): void;
 }
 
 const PAGE = 65_536;

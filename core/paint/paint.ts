@@ -19,17 +19,10 @@ import {
   union,
   unitOf,
 } from './geometry.ts';
+import { type Images, type Level, PictureStore } from './pictures.ts';
 import { Surface } from './surface.ts';
 
-/** A decoded picture: RGBA with straight alpha. */
-export interface RawImage {
-  readonly width: number;
-  readonly height: number;
-  readonly data: Uint8ClampedArray | Uint8Array;
-}
-
-/** Finds decoded pictures by their content hash (of a moving one, a frame); undefined while one is being read. */
-export type Images = (media: string, frame?: number) => RawImage | undefined;
+export type { Images, PlanarImage, RawImage } from './pictures.ts';
 
 /** Operations of raster.as.ts. */
 const OVER = 0;
@@ -40,8 +33,6 @@ const BLENDED: Readonly<Record<Exclude<Blend, 'normal'>, number>> = { multiply: 
 const SHADES = 1024;
 /** Straight pieces of one line of a stroke. */
 const MOST_STROKE_POINTS = 16_384;
-/** Pictures are kept in the painter's memory up to this many bytes. */
-const MOST_IMAGE_BYTES = 320 << 20;
 
 /** Sizes of a picture are taken so much larger than a texel to the pixel would ask for (octaves): crisp, and still without shimmer. */
 const SHARPER = 0.5;
@@ -49,32 +40,27 @@ const SHARPER = 0.5;
 /** Corners of bent pictures farther out than this (pixels) are brought in. */
 const FARTHEST = 1 << 20;
 
-interface Level {
-  readonly at: number;
-  readonly width: number;
-  readonly height: number;
-}
-
 /**
  * Paints nodes on surfaces. One for a film, a stage or a sheet: it holds the compiled rasteriser, its memory and the
  * pictures that were used.
  */
 export class Painter {
   readonly engine: Engine;
-  private readonly images: Images;
-  /** Pictures that were asked for and are not decoded yet. */
-  readonly missing = new Set<string>();
+  private readonly pictures: PictureStore;
   /** Blocks that grow as needed: the cells, a shape's points, groups by their depth, one row for the blur. */
   private readonly blocks = new Map<string | number, { at: number; bytes: number }>();
-  private readonly kept = new Map<string, Level[]>();
-  private keptBytes = 0;
   private memory: Int32Array | undefined;
   private floatMemory: Float32Array | undefined;
   private halfMemory: Uint16Array | undefined;
 
   constructor(exports: EngineExports, images: Images = () => undefined) {
     this.engine = new Engine(exports);
-    this.images = images;
+    this.pictures = new PictureStore(this.engine, images);
+  }
+
+  /** Pictures that were asked for and are not decoded yet. */
+  get missing(): Set<string> {
+    return this.pictures.missing;
   }
 
   surface(box: Box): Surface {
@@ -260,7 +246,7 @@ export class Painter {
   private image(image: Image, full: Matrix): void {
     if (image.bend) return this.bent(image, image.bend, full);
     const { x, y, width, height } = image;
-    const levels = this.levels(image);
+    const levels = this.pictures.levels(image);
     const flat = Math.abs(full[0] * full[3] - full[1] * full[2]) * width * height < 1e-6;
     if (!levels || flat) return;
     const [whole] = levels as [Level];
@@ -276,7 +262,7 @@ export class Painter {
 
   /** A picture whose cells are sent where its bend says; its size is taken by what it covers as a whole. */
   private bent(image: Image, { columns, rows, corners }: Bend, full: Matrix): void {
-    const levels = this.levels(image);
+    const levels = this.pictures.levels(image);
     if (!levels) return;
     const [whole] = levels as [Level];
     const at = this.block('corners', corners.length * 8);
@@ -289,42 +275,6 @@ export class Painter {
     const { level, next, share } = sizesFor(levels, whole.width / Math.max(1e-6, image.width * meanScale(full)));
     this.engine.wasm.picture(level.at, level.width, level.height, 1, 0, 0, 1, 0, 0, next?.at ?? 0, share);
     this.engine.wasm.bent(at, columns, rows);
-  }
-
-  /** A picture at its own size, half, a quarter …, premultiplied. */
-  private levels({ media, frame }: Image): readonly Level[] | undefined {
-    const key = frame === undefined ? media : `${media} ${frame}`;
-    const known = this.kept.get(key);
-    if (known) return known;
-    const raw = this.images(media, frame);
-    if (!raw) {
-      this.missing.add(media);
-      return undefined;
-    }
-    const { engine } = this;
-    for (const [oldest, old] of this.kept) {
-      if (this.keptBytes <= MOST_IMAGE_BYTES) break;
-      this.kept.delete(oldest);
-      for (const { at, width, height } of old) {
-        engine.give(at);
-        this.keptBytes -= width * height * 4;
-      }
-    }
-    const take = (width: number, height: number): Level => {
-      this.keptBytes += width * height * 4;
-      return { at: engine.take(width * height * 4), width, height };
-    };
-    let level = take(raw.width, raw.height);
-    engine.bytes(level.at, raw.width * raw.height * 4).set(raw.data);
-    engine.wasm.premultiply(level.at, raw.width * raw.height);
-    const levels = [level];
-    while (level.width > 1 && level.height > 1) {
-      const half = take((level.width + 1) >> 1, (level.height + 1) >> 1);
-      engine.wasm.halve(level.at, level.width, level.height, half.at);
-      levels.push((level = half));
-    }
-    this.kept.set(key, levels);
-    return levels;
   }
 
   private scratch(depth: number, box: Box): Surface {

@@ -148,7 +148,7 @@ function onePlane(moment: Moment, staged: StagedLayer, outer: Matrix, memo = sta
 
 /** Whether nothing of a layer changes along the scene. */
 function isStill(moment: Moment, { id, layer, tracks, colours, path, acting, effects, start, end }: StagedLayer): boolean {
-  if (acting || path || start > 0 || end < moment.scene.length || layer.enter || layer.exit) return false;
+  if (drawnKind(layer.kind)?.moves || acting || path || start > 0 || end < moment.scene.length || layer.enter || layer.exit) return false;
   const moves = (one: StagedLayer['effects'][number]): boolean => hasAny(one.tracks) || hasAny(one.colours) || !!effectOf(one.effect)?.moving;
   if (hasAny(tracks) || hasAny(colours) || effects.some(moves)) return false;
   if (layer.mask && 'layer' in layer.mask) return false;

@@ -6,6 +6,7 @@ import { failure } from '#core/document/failure';
 import { shortened, storable } from '#core/document/text';
 import type { Db } from '../db/db.ts';
 import { type JobKind, startJob } from '../jobs/jobs.ts';
+import { CLIP_LIMIT_BYTES } from '../media/importClip.ts';
 import { PICTURE_LIMIT_BYTES } from '../media/importPicture.ts';
 import { VOICE_LIMIT_BYTES } from '../media/importSound.ts';
 import { getMedia, readMedia } from '../media/store.ts';
@@ -42,6 +43,10 @@ export function mediaRoutes(db: Db): Router {
   });
   router.post('/picture', upload(PICTURE_LIMIT_BYTES), async (req, res) => {
     res.status(202).json(await handOver(req, 'import_picture'));
+  });
+
+  router.post('/clip', upload(CLIP_LIMIT_BYTES), async (req, res) => {
+    res.status(202).json(await handOver(req, 'import_clip'));
   });
 
   router.get('/:hash', async (req, res) => {

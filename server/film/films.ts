@@ -143,7 +143,7 @@ export async function doSegment(db: Db, payload: { film: string; index: number; 
       onFrame: (frame) => {
         done = frame;
       },
-    });
+    }).finally(resources.end);
     clearInterval(watch);
     const media = await putMedia(db, await readFile(file), { kind: 'segment', type: formatOf(options.format).type, name: 'segment' });
     await db('segments').where({ key: payload.key }).update({ state: 'done', media: media.hash, done: row.frames, at: db.fn.now() });

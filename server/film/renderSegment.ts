@@ -42,6 +42,8 @@ export interface EncodeOptions {
   readonly whole?: boolean;
   readonly onFrame?: (frame: number) => void;
   readonly signal?: AbortSignal;
+  /** Brings what a picture shows of moving ones. */
+  readonly bring?: (picture: Picture) => Promise<void> | undefined;
   /** Gets every finished I420 frame instead of ffmpeg; the next one takes its place. */
   readonly collect?: (frame: Uint8Array) => void;
 }
@@ -75,6 +77,7 @@ export async function encodePictures(pictures: Iterable<Picture>, images: Images
     for (const picture of pictures) {
       if (signal?.aborted) throw failure('cancelled', 'The export was cancelled.');
       if (options.whole) painter.reset();
+      await options.bring?.(picture);
       const started = performance.now();
       const changed = painter.paint(picture);
       const painted = performance.now();
@@ -110,12 +113,13 @@ export const renderSegment = (
   film: FilmSchedule,
   segment: Segment,
   options: FilmOptions,
-  { fonts, picture }: Pick<Resources, 'fonts' | 'picture'>,
+  { fonts, picture, bring }: Pick<Resources, 'fonts' | 'picture' | 'bring'>,
   file: string,
   more: Pick<EncodeOptions, 'onFrame' | 'signal'> = {},
 ): Promise<EncodeResult> =>
   encodePictures(segmentPictures(film, segment, fonts, options.captions), picture, [...formatOf(options.format).encode(options), file], {
     width: options.width,
     height: options.height,
+    bring,
     ...more,
   });

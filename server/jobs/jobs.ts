@@ -5,7 +5,7 @@ import { Failure, failure, sentenceOf } from '#core/document/failure';
 import type { Db } from '../db/db.ts';
 
 /** Work that worker processes do for requests; each kind has a task in tasks.ts. */
-export type JobKind = 'import_sound' | 'import_picture' | 'analyse' | 'clean' | 'draft' | 'poster' | 'version' | 'plan_film';
+export type JobKind = 'import_sound' | 'import_picture' | 'import_clip' | 'analyse' | 'clean' | 'draft' | 'poster' | 'version' | 'plan_film';
 
 /** How often a request looks after its job, and a worker after whether its job is still wanted. */
 const LOOK_MS = 40;

@@ -3,6 +3,7 @@ import type { TaskList } from 'graphile-worker';
 import type { Voice } from '#core/document/schema';
 import type { Db } from '../db/db.ts';
 import { doSegment, joinFilm, planned } from '../film/films.ts';
+import { importClipFile } from '../media/importClip.ts';
 import { importPicture } from '../media/importPicture.ts';
 import { importSoundFile } from '../media/importSound.ts';
 import { makePoster } from '../poster.ts';
@@ -49,6 +50,14 @@ const JOBS: Readonly<Record<JobKind, { readonly role: WorkerRole; readonly task:
     task: (db, given: Given) =>
       brought(given, async () => {
         const { hash, name, facts } = await importPicture(db, await readFile(given.path), given.name);
+        return { hash, name, facts };
+      }),
+  },
+  import_clip: {
+    role: 'sound',
+    task: (db, given: Given, work) =>
+      brought(given, async () => {
+        const { hash, name, facts } = await importClipFile(db, given.path, given.name, work);
         return { hash, name, facts };
       }),
   },

@@ -13,7 +13,7 @@ export interface MediaFacts {
 
 export interface Media {
   readonly hash: string;
-  readonly kind: 'sound' | 'picture' | 'analysis' | 'segment' | 'film' | 'file';
+  readonly kind: 'sound' | 'picture' | 'clip' | 'analysis' | 'segment' | 'film' | 'file';
   readonly type: string;
   readonly name: string;
   /** All names under which these bytes were brought in, the first one first. */

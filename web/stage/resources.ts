@@ -1,7 +1,9 @@
 import * as fontkit from 'fontkit';
+import type { Picture } from '#core/draw/picture';
 import type { FontRole, Fonts, OutlineFont } from '#core/draw/text';
-import { FONT_FILES, FONT_ROLES, type FontFile, fontFileName, type Resources } from '#core/resources';
+import { FONT_FILES, FONT_ROLES, type FontFile, fontFileName, framesOf, type Resources } from '#core/resources';
 import type { Analysis } from '#core/speech/analysis';
+import { Clips } from '../workers/clips.ts';
 import { Pictures } from '../workers/pictures.ts';
 
 const opened = new Map<string, Promise<OutlineFont>>();
@@ -26,6 +28,7 @@ export class StageResources implements Resources {
   readonly latin: Promise<void>;
   readonly letters: Promise<void>;
   private readonly pictures: Pictures;
+  private readonly clips = new Clips();
   private readonly analyses = new Map<string, Analysis>();
 
   /** `onReady` hears of each picture and each lot of letters that has come. */
@@ -40,7 +43,8 @@ export class StageResources implements Resources {
     this.letters = this.latin.then(() => take((files) => files));
   }
 
-  picture = (media: string): ReturnType<Pictures['find']> => this.pictures.find(media);
+  picture: Resources['picture'] = (media, frame) => (frame === undefined ? this.pictures.find(media) : this.clips.find(media, frame));
+  bring = (picture: Picture): Promise<void> | undefined => this.clips.bring(framesOf(picture));
   analysis = (hash: string): Analysis | undefined => this.analyses.get(hash);
   know(analyses: Iterable<readonly [string, Analysis]>): void {
     for (const [hash, analysis] of analyses) this.analyses.set(hash, analysis);
@@ -48,11 +52,11 @@ export class StageResources implements Resources {
 
   /** Whether any picture that was asked for is still on its way. */
   get waiting(): boolean {
-    return this.pictures.waiting;
+    return this.pictures.waiting || this.clips.waiting;
   }
 
   /** Waits until every picture that was asked for is there. */
   async arrived(): Promise<void> {
-    while (this.pictures.waiting) await new Promise((next) => setTimeout(next, 30));
+    while (this.waiting) await new Promise((next) => setTimeout(next, 30));
   }
 }

@@ -156,6 +156,27 @@ function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
   last = request;
   const started = performance.now();
   const picture = canvas && visible && brush && pictureOf(request.scene, request.tick, request.wholeSet, request.captions, request.view, request.editing);
+  // Frames of clips that are not decoded yet are waited for, so that nothing flickers.
+  const coming = picture && resources.bring(picture);
+  if (!coming) return paintNow(request, picture, started);
+  coming.then(
+    () => paintNow(request, picture, started),
+    (thrown: unknown) => {
+      paintNow(request, picture, started);
+      tellOnce(thrown instanceof Error ? thrown.message : String(thrown));
+    },
+  );
+}
+
+const told = new Set<string>();
+/** Says once what is wrong with a clip, not with every frame. */
+function tellOnce(sentence: string): void {
+  if (told.has(sentence)) return;
+  told.add(sentence);
+  self.postMessage({ kind: 'problem', sentence } satisfies StageAnswer);
+}
+
+function paintNow(request: Extract<StageRequest, { kind: 'draw' }>, picture: Picture | undefined, started: number): void {
   const evaluateMs = performance.now() - started;
   let share = 0;
   if (picture && canvas && visible && brush) {

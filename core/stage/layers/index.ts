@@ -1,5 +1,6 @@
 import type { Layer } from '../../document/schema.ts';
 import { character } from './character.ts';
+import { clip } from './clip.ts';
 import { effect } from './effect.ts';
 import { group } from './group.ts';
 import type { DrawnKind, Entry } from './kind.ts';
@@ -9,7 +10,7 @@ import { shape } from './shape.ts';
 import { text } from './text.ts';
 
 /** Every kind of layer that is drawn: one file each, one line here. */
-const DRAWN = { character, prop, picture, text, shape } as const;
+const DRAWN = { character, prop, picture, clip, text, shape } as const;
 
 /** The kind of a layer that has something of its own to draw. */
 export const drawnKind = (kind: Layer['kind']): DrawnKind | undefined => (DRAWN as Readonly<Record<string, unknown>>)[kind] as DrawnKind | undefined;

@@ -11,8 +11,8 @@ export const picture: DrawnKind<'picture'> = {
   nodes({ layer }) {
     let nodes = drawn.get(layer);
     if (!nodes) {
-      const { media, width, height } = layer;
-      drawn.set(layer, (nodes = [{ id: 'picture', matrix: IDENTITY, image: { media, x: -width / 2, y: -height / 2, width, height } }]));
+      const { media, width, height, chroma } = layer;
+      drawn.set(layer, (nodes = [{ id: 'picture', matrix: IDENTITY, image: { media, x: -width / 2, y: -height / 2, width, height, ...(chroma ? { keying: chroma } : {}) } }]));
     }
     return nodes;
   },
