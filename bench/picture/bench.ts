@@ -5,6 +5,7 @@ import { PICTURE_SAMPLES } from '#core/picture/samples/index';
 import { suggestedFaces } from '#core/picture/suggest';
 import { samplePng } from '#server/api/samples';
 import { decodePicture } from '#server/paint/host';
+import { keyOne } from './keying.ts';
 import { type Lifted, liftOne } from './lifting.ts';
 import { busyGround } from './subjects.ts';
 
@@ -95,10 +96,25 @@ async function marks() {
   return rows;
 }
 
-/** `./kipzo bench picture`: lifting off, mending away and marking, against what is known of pictures that we made. */
+/** People before painted walls, by the guessed key: error of the opacity, what of the wall's colour stays at edges. */
+async function keying(count: number) {
+  const rows = [];
+  for (let seed = 1; seed <= count; seed++) rows.push(await keyOne(seed));
+  return {
+    pictures: count,
+    meanAlphaError: round(mean(rows.map(({ error }) => error))),
+    worst: round(Math.max(...rows.map(({ error }) => error))),
+    fringeChroma95: round(mean(rows.map(({ fringe }) => fringe))),
+    worstFringe: round(Math.max(...rows.map(({ fringe }) => fringe))),
+    msPerMegapixel: round(mean(rows.map(({ ms }) => ms)) / 0.96 ** 2),
+  };
+}
+
+/** `./kipzo bench picture`: lifting off, taking colours out, mending away and marking, against what is known of pictures that we made. */
 export async function benchPicture({ count, part }: { count?: number; part?: string }): Promise<unknown> {
   return {
     ...(part && part !== 'lifting' ? {} : { lifting: await lifting(count ?? COUNT) }),
+    ...(part && part !== 'keying' ? {} : { keying: await keying(count ?? COUNT) }),
     ...(part && part !== 'mending' ? {} : { mending: mending() }),
     ...(part && part !== 'marks' ? {} : { marks: await marks() }),
   };

@@ -26,7 +26,8 @@ export interface EngineExports {
   keyTableBytes(): number;
   keyTable(table: number, u: number, v: number, ka: number, kb: number, tolerance: number, softness: number, spill: number): void;
   keyOut(pixels: number, count: number, table: number, keyLuma: number): void;
-  edge(pixels: number, width: number, height: number, size: number, low: number, high: number, plane: number, room: number): void;
+  edge(pixels: number, width: number, height: number, size: number, low: number, high: number, a: number, b: number): void;
+  edgeBytes(width: number, height: number): number;
   matte(pixels: number, count: number): void;
   planar(
     y: number,
@@ -41,7 +42,9 @@ export interface EngineExports {
     table: number,
     keyLuma: number,
     to: number,
+    room: number,
   ): void;
+  planarRoom(width: number): number;
 }
 
 const PAGE = 65_536;

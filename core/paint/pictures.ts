@@ -110,8 +110,10 @@ export class PictureStore {
       engine.bytes(from, planes.length).set(planes);
       const u = from + width * rows;
       const v = u + chroma * (halved ? (rows + 1) >> 1 : rows);
-      wasm.planar(from, u, v, width, chroma, width, height, halved, alpha ? from + width * height : 0, table?.at ?? 0, table?.luma ?? 0, at);
+      const room = engine.take(wasm.planarRoom(width), false);
+      wasm.planar(from, u, v, width, chroma, width, height, halved, alpha ? from + width * height : 0, table?.at ?? 0, table?.luma ?? 0, at, room);
       engine.give(from);
+      engine.give(room);
     } else {
       engine.bytes(at, count * 4).set(image.data);
       wasm.premultiply(at, count);
@@ -120,11 +122,10 @@ export class PictureStore {
     if (!keying) return at;
     const edge = softEdge(keying);
     if (edge) {
-      const plane = engine.take(count * 4, false);
-      const room = engine.take(Math.max(width, height) * 4, false);
-      wasm.edge(at, width, height, edge.size, edge.low, edge.high, plane, room);
-      engine.give(plane);
-      engine.give(room);
+      const [a, b] = [0, 1].map(() => engine.take(wasm.edgeBytes(width, height), false)) as [number, number];
+      wasm.edge(at, width, height, edge.size, edge.low, edge.high, a, b);
+      engine.give(a);
+      engine.give(b);
     }
     if (keying.rough) keepInside(engine.bytes(at, count * 4), width, height, keying.rough);
     if (keying.matte) wasm.matte(at, count);

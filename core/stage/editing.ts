@@ -3,9 +3,9 @@ import { meanScale } from '../draw/matrix.ts';
 import { rect } from '../draw/path.ts';
 import { type Colour, type Group, type Item, isGroup, type Node, type Picture, type Plane } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
+import { toneMatrix } from '../draw/tone.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
 import { evaluate, type StageOptions } from './evaluate.ts';
-import { toneMatrix } from './look.ts';
 
 /** A layer that is shown as chosen: a line round its silhouette, behind it. */
 export interface Mark {

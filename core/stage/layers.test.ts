@@ -4,6 +4,7 @@ import { filmFonts } from '#server/resources';
 import type { Document } from '../document/schema.ts';
 import { transform } from '../draw/matrix.ts';
 import { isGroup, type Node, type Picture, type Plane } from '../draw/picture.ts';
+import { toneMatrix } from '../draw/tone.ts';
 import { edit, type Recipe } from '../edit/change.ts';
 import { hangCue } from '../edit/commands/cues.ts';
 import { addKey } from '../edit/commands/keys.ts';
@@ -16,7 +17,6 @@ import { EFFECTS } from './effects/index.ts';
 import { ENTRANCES } from './entrances/index.ts';
 import { evaluate } from './evaluate.ts';
 import { LAYER_ENTRIES } from './layers/index.ts';
-import { toneMatrix } from './look.ts';
 import { depthMatrix, stageMatrix } from './place.ts';
 
 const made = everything();

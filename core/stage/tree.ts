@@ -5,6 +5,7 @@ import { IDENTITY, type Matrix, meanScale, multiply, transform, translation } fr
 import { ellipse, type Path, rect, roundedRect } from '../draw/path.ts';
 import type { Node, Plane, PlaneMask } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
+import { toneMatrix } from '../draw/tone.ts';
 import type { Side } from '../figure/pose.ts';
 import { fingersAt, gripAt } from '../figure/things/holding.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
@@ -18,7 +19,6 @@ import { drawnExtent, type Extent, extentOf, figureAt, jointsOf, seatNodes } fro
 import { frameSize, type View } from './frame.ts';
 import { drawnKind } from './layers/index.ts';
 import type { OwnBox, Surroundings } from './layers/kind.ts';
-import { toneMatrix } from './look.ts';
 import { depthMatrix, localMatrix } from './place.ts';
 import { styledPlane } from './styles/index.ts';
 import type { Style } from './styles/style.ts';

@@ -1,5 +1,5 @@
 import { IDENTITY } from '../../draw/matrix.ts';
-import { toneMatrix } from '../look.ts';
+import { toneMatrix } from '../../draw/tone.ts';
 import type { EffectKind } from './effect.ts';
 
 /** Light that comes off a thing. */

@@ -1,5 +1,5 @@
 import { IDENTITY } from '../../draw/matrix.ts';
-import { toneMatrix } from '../look.ts';
+import { toneMatrix } from '../../draw/tone.ts';
 import type { EffectKind } from './effect.ts';
 
 const about = (name: string, label: string) => ({ name, label, control: 'number', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05 }) as const;

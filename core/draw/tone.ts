@@ -1,4 +1,4 @@
-import type { Colour, ColourMatrix } from '../draw/picture.ts';
+import type { Colour, ColourMatrix } from './picture.ts';
 
 /** How colours are changed, each -1..1 about as they are; `tint` is laid over by its amount. */
 export interface Tone {
