@@ -300,4 +300,3 @@ export function chooseFiles(accept: string, multiple: boolean): Promise<File[]> 
 }
 
 export const SOUND_TYPES = 'audio/*,video/*,.wav,.mp3,.ogg,.flac,.m4a';
-export const PICTURE_TYPES = 'image/png,image/jpeg,image/webp';

@@ -4,7 +4,7 @@ export { copy, halve, keep, premultiply, recolour, unpremultiply, wipe } from '.
 export { blur } from './blur.as';
 export { bent, fill, how, linear, picture, radial, solid, stroke, surface, target } from './raster.as';
 export { convert } from './i420.as';
-export { edge, edgeBytes, keyOut, keyTable, keyTableBytes, matte, planar, planarRoom } from './keying.as';
+export { edge, edgeBytes, halvePlane, keyOut, keyTable, keyTableBytes, matte, planar, planarRoom } from './keying.as';
 
 /** First byte of memory that no constant of this module uses. */
 export function heapStart(): usize {

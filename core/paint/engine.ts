@@ -45,6 +45,7 @@ export interface EngineExports {
     room: number,
   ): void;
   planarRoom(width: number): number;
+  halvePlane(from: number, width: number, height: number, to: number): void;
 }
 
 const PAGE = 65_536;

@@ -132,6 +132,30 @@ function coloured(c: i32, d: i32, e: i32, opacity: i32): u32 {
   return level((y + r) >> 16, opacity) | (level((y - g) >> 16, opacity) << 8) | (level((y + b) >> 16, opacity) << 16) | (<u32>opacity << 24);
 }
 
+/** A plane of bytes at half its sides (rounded up), each the mean of four. */
+export function halvePlane(from: usize, width: i32, height: i32, to: usize): void {
+  const w = (width + 1) >> 1;
+  const h = (height + 1) >> 1;
+  const two = i16x8.splat(2);
+  for (let row = 0; row < h; row++) {
+    const a = from + <usize>(row * 2 * width);
+    const b = from + <usize>(min(row * 2 + 1, height - 1) * width);
+    const out = to + <usize>(row * w);
+    let x: i32 = 0;
+    for (; x * 2 + 16 <= width; x += 8) {
+      const at = <usize>(x * 2);
+      const sum = i16x8.add(i16x8.extadd_pairwise_i8x16_u(v128.load(a + at)), i16x8.extadd_pairwise_i8x16_u(v128.load(b + at)));
+      const mean = i16x8.shr_u(i16x8.add(sum, two), 2);
+      v128.store64_lane(out + <usize>x, i8x16.narrow_i16x8_u(mean, mean), 0);
+    }
+    for (; x < w; x++) {
+      const l = <usize>(x * 2);
+      const r = <usize>min(x * 2 + 1, width - 1);
+      store<u8>(out + <usize>x, <u8>((<i32>load<u8>(a + l) + <i32>load<u8>(a + r) + <i32>load<u8>(b + l) + <i32>load<u8>(b + r) + 2) >> 2));
+    }
+  }
+}
+
 /** Bytes that `planar` asks for: a row of each chroma. */
 export function planarRoom(width: i32): i32 {
   return 2 * (width + 32);

@@ -19,7 +19,7 @@ import {
   union,
   unitOf,
 } from './geometry.ts';
-import { type Images, type Level, PictureStore } from './pictures.ts';
+import { type Images, PictureStore } from './pictures.ts';
 import { Surface } from './surface.ts';
 
 export type { Images, PlanarImage, RawImage } from './pictures.ts';
@@ -33,9 +33,6 @@ const BLENDED: Readonly<Record<Exclude<Blend, 'normal'>, number>> = { multiply: 
 const SHADES = 1024;
 /** Straight pieces of one line of a stroke. */
 const MOST_STROKE_POINTS = 16_384;
-
-/** Sizes of a picture are taken so much larger than a texel to the pixel would ask for (octaves): crisp, and still without shimmer. */
-const SHARPER = 0.5;
 
 /** Corners of bent pictures farther out than this (pixels) are brought in. */
 const FARTHEST = 1 << 20;
@@ -246,13 +243,17 @@ export class Painter {
   private image(image: Image, full: Matrix): void {
     if (image.bend) return this.bent(image, image.bend, full);
     const { x, y, width, height } = image;
-    const levels = this.pictures.levels(image);
-    const flat = Math.abs(full[0] * full[3] - full[1] * full[2]) * width * height < 1e-6;
-    if (!levels || flat) return;
-    const [whole] = levels as [Level];
+    if (Math.abs(full[0] * full[3] - full[1] * full[2]) * width * height < 1e-6) return;
     // From output pixels to texels of the whole picture.
-    const [a, b, c, d, e, f] = multiply([whole.width / width, 0, 0, whole.height / height, (-x * whole.width) / width, (-y * whole.height) / height], invert(full));
-    const { level, next, first, share } = sizesFor(levels, Math.max(Math.hypot(a, b), Math.hypot(c, d)));
+    const toTexels = (whole: { width: number; height: number }): Matrix =>
+      multiply([whole.width / width, 0, 0, whole.height / height, (-x * whole.width) / width, (-y * whole.height) / height], invert(full));
+    const sizes = this.pictures.sizes(image, (whole) => {
+      const [a, b, c, d] = toTexels(whole);
+      return Math.max(Math.hypot(a, b), Math.hypot(c, d));
+    });
+    if (!sizes) return;
+    const { level, next, first, share } = sizes;
+    const [a, b, c, d, e, f] = toTexels(sizes.whole);
     const k = 2 ** -first;
     const outline = outlineOf(image);
     const points = this.place(outline, full);
@@ -262,9 +263,9 @@ export class Painter {
 
   /** A picture whose cells are sent where its bend says; its size is taken by what it covers as a whole. */
   private bent(image: Image, { columns, rows, corners }: Bend, full: Matrix): void {
-    const levels = this.pictures.levels(image);
-    if (!levels) return;
-    const [whole] = levels as [Level];
+    const sizes = this.pictures.sizes(image, (whole) => whole.width / Math.max(1e-6, image.width * meanScale(full)));
+    if (!sizes) return;
+    const { level, next, share } = sizes;
     const at = this.block('corners', corners.length * 8);
     const out = new Float64Array(this.engine.wasm.memory.buffer, at, corners.length);
     for (let n = 0; n + 1 < corners.length; n += 2) {
@@ -272,7 +273,6 @@ export class Painter {
       out[n] = Math.max(-FARTHEST, Math.min(FARTHEST, x));
       out[n + 1] = Math.max(-FARTHEST, Math.min(FARTHEST, y));
     }
-    const { level, next, share } = sizesFor(levels, whole.width / Math.max(1e-6, image.width * meanScale(full)));
     this.engine.wasm.picture(level.at, level.width, level.height, 1, 0, 0, 1, 0, 0, next?.at ?? 0, share);
     this.engine.wasm.bent(at, columns, rows);
   }
@@ -360,14 +360,6 @@ function shades(gradient: Gradient): Uint16Array {
     tables.set(gradient, table);
   }
   return table;
-}
-
-/** Of a picture's sizes the two to mix, and how much of the smaller one (of 256), where a step in the output is so many texels. */
-function sizesFor(levels: readonly Level[], step: number): { level: Level; next: Level | undefined; first: number; share: number } {
-  const fine = Math.min(levels.length - 1, Math.max(0, Math.log2(Math.max(1, step)) - SHARPER));
-  const first = Math.floor(fine + 1e-9);
-  const next = levels[first + 1];
-  return { level: levels[first] as Level, next, first, share: next ? Math.round((fine - first) * 256) : 0 };
 }
 
 const blendOf = ({ blend }: PlaneUnit): number => (blend === 'normal' ? OVER : BLENDED[blend]);

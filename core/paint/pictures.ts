@@ -18,6 +18,8 @@ export interface PlanarImage {
   readonly halved: boolean;
   /** The coded picture is twice as tall: below, its opacity as luma. */
   readonly alpha: boolean;
+  /** Which frame it is, where it stands in for one that is late. */
+  readonly standsIn?: number;
 }
 
 /** Finds decoded pictures by their content hash (of a moving one, a frame); undefined while one is being read. */
@@ -36,6 +38,48 @@ const MOST_FRAME_BYTES = 96 << 20;
 /** Tables of keys that are kept: one a keyed layer. */
 const MOST_TABLES = 6;
 
+interface Sides {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Which of a picture's sizes are read, and how much of the smaller one (of 256). */
+export interface Sizes {
+  readonly whole: Sides;
+  readonly level: Level;
+  readonly next: Level | undefined;
+  /** How often it is halved. */
+  readonly first: number;
+  readonly share: number;
+}
+
+/** A key's table, and the key's luma above black. */
+interface Table {
+  readonly at: number;
+  readonly luma: number;
+}
+
+/** Sizes of a picture are taken so much larger than a texel to the pixel would ask for (octaves): crisp, and still without shimmer. */
+const SHARPER = 0.5;
+const MOST_HALVINGS = 6;
+
+const keyOfStill = ({ media, keying }: Image): string => `${media} ${keyingText(keying)}`;
+
+/** Sides after so many halvings, rounded up each time. */
+function halved({ width, height }: Sides, times: number): Sides {
+  let [w, h] = [width, height];
+  for (let n = 0; n < times; n++) [w, h] = [(w + 1) >> 1, (h + 1) >> 1];
+  return { width: w, height: h };
+}
+
+/** Of a picture's sizes the two to mix, where a step in the output is so many texels. */
+function sizesFor(levels: readonly Level[], step: number): Sizes {
+  const fine = Math.min(levels.length - 1, Math.max(0, Math.log2(Math.max(1, step)) - SHARPER));
+  const first = Math.floor(fine + 1e-9);
+  const next = levels[first + 1];
+  return { whole: levels[0] as Level, level: levels[first] as Level, next, first, share: next ? Math.round((fine - first) * 256) : 0 };
+}
+
 interface Kept {
   readonly levels: Level[];
   readonly bytes: number;
@@ -51,36 +95,52 @@ export class PictureStore {
   private readonly still = new Map<string, Kept>();
   private readonly moving = new Map<string, Kept>();
   private bytes = { still: 0, moving: 0 };
-  private readonly tables = new Map<string, { readonly at: number; readonly luma: number }>();
+  private readonly tables = new Map<string, Table>();
 
   constructor(engine: Engine, images: Images) {
     this.engine = engine;
     this.images = images;
   }
 
-  /** A picture's sizes, largest first, or undefined while it is not there. */
-  levels({ media, frame, keying }: Image): readonly Level[] | undefined {
-    const kept = frame === undefined ? this.still : this.moving;
-    const key = `${media} ${frame ?? ''} ${keyingText(keying)}`;
-    const known = kept.get(key);
-    if (known) {
-      // The one that was used last is given away last.
-      kept.delete(key);
-      kept.set(key, known);
-      return known.levels;
-    }
-    const image = this.images(media, frame);
-    if (!image) {
+  /**
+   * The sizes to read a picture from where a step in the output is so many of its texels, or undefined while it is not
+   * there. What stands still is read between two sizes; a frame of what moves from one that is made for it alone, never
+   * softer than the output.
+   */
+  sizes(image: Image, stepOf: (whole: Sides) => number): Sizes | undefined {
+    const { media, frame, keying } = image;
+    const known = frame === undefined ? this.still.get(keyOfStill(image)) : undefined;
+    if (known) return sizesFor(known.levels, stepOf(known.levels[0] as Level));
+    const raw = this.images(media, frame);
+    if (!raw) {
       this.missing.add(media);
       return undefined;
     }
     this.missing.delete(media);
-    this.makeRoom(frame === undefined ? 'still' : 'moving');
-    const levels = this.sizes(this.pixels(image, keying), image);
+    if (frame === undefined) {
+      this.makeRoom('still');
+      const at = this.pixels(raw, keying, 0);
+      const levels = this.halves({ at, width: raw.width, height: raw.height });
+      this.hold('still', keyOfStill(image), levels);
+      return sizesFor(levels, stepOf(raw));
+    }
+    const first = Math.max(0, Math.min(MOST_HALVINGS, Math.floor(Math.log2(Math.max(1, stepOf(raw))) + 1e-9)));
+    const key = `${media} ${'planes' in raw ? (raw.standsIn ?? frame) : frame} ${first} ${keyingText(keying)}`;
+    let made = this.moving.get(key);
+    if (!made) {
+      this.makeRoom('moving');
+      const at = this.pixels(raw, keying, first);
+      made = this.hold('moving', key, [{ at, ...halved(raw, first) }]);
+    }
+    return { whole: raw, level: made.levels[0] as Level, next: undefined, first, share: 0 };
+  }
+
+  private hold(which: 'still' | 'moving', key: string, levels: Level[]): Kept {
     const bytes = levels.reduce((sum, { width, height }) => sum + width * height * 4, 0);
-    kept.set(key, { levels, bytes });
-    this.bytes[frame === undefined ? 'still' : 'moving'] += bytes;
-    return levels;
+    const kept = { levels, bytes };
+    this[which].set(key, kept);
+    this.bytes[which] += bytes;
+    return kept;
   }
 
   private makeRoom(which: 'still' | 'moving'): void {
@@ -94,33 +154,31 @@ export class PictureStore {
     }
   }
 
-  /** A picture's own size in memory, keyed. */
-  private pixels(image: RawImage | PlanarImage, keying: Keying | undefined): number {
+  /** A picture in memory at its own size or so many times halved, keyed. */
+  private pixels(image: RawImage | PlanarImage, keying: Keying | undefined, halvings: number): number {
     const { engine } = this;
     const { wasm } = engine;
-    const { width, height } = image;
+    const { width, height } = halved(image, halvings);
     const count = width * height;
     const table = keying && this.table(keying);
-    const at = engine.take(count * 4, false);
+    let at: number;
     if ('planes' in image) {
-      const { planes, halved, alpha } = image;
-      const rows = height * (alpha ? 2 : 1);
-      const chroma = halved ? (width + 1) >> 1 : width;
-      const from = engine.take(planes.length, false);
-      engine.bytes(from, planes.length).set(planes);
-      const u = from + width * rows;
-      const v = u + chroma * (halved ? (rows + 1) >> 1 : rows);
-      const room = engine.take(wasm.planarRoom(width), false);
-      wasm.planar(from, u, v, width, chroma, width, height, halved, alpha ? from + width * height : 0, table?.at ?? 0, table?.luma ?? 0, at, room);
-      engine.give(from);
-      engine.give(room);
+      at = engine.take(count * 4, false);
+      this.fromPlanes(image, halvings, table, at);
     } else {
-      engine.bytes(at, count * 4).set(image.data);
-      wasm.premultiply(at, count);
+      let whole: Level = { at: engine.take(image.width * image.height * 4, false), width: image.width, height: image.height };
+      engine.bytes(whole.at, image.width * image.height * 4).set(image.data);
+      wasm.premultiply(whole.at, image.width * image.height);
+      for (let n = 0; n < halvings; n++) {
+        const half = this.half(whole);
+        engine.give(whole.at);
+        whole = half;
+      }
+      at = whole.at;
       if (table) wasm.keyOut(at, count, table.at, table.luma);
     }
     if (!keying) return at;
-    const edge = softEdge(keying);
+    const edge = softEdge({ shrink: keying.shrink / 2 ** halvings, blur: keying.blur / 2 ** halvings });
     if (edge) {
       const [a, b] = [0, 1].map(() => engine.take(wasm.edgeBytes(width, height), false)) as [number, number];
       wasm.edge(at, width, height, edge.size, edge.low, edge.high, a, b);
@@ -132,20 +190,55 @@ export class PictureStore {
     return at;
   }
 
-  private sizes(at: number, { width, height }: { readonly width: number; readonly height: number }): Level[] {
-    let level = { at, width, height };
+  /** A decoded frame's planes, halved as asked for before anything else is done to them. */
+  private fromPlanes({ width, height, planes, halved: small, alpha }: PlanarImage, halvings: number, table: Table | undefined, to: number): void {
+    const { engine } = this;
+    const { wasm } = engine;
+    const rows = height * (alpha ? 2 : 1);
+    const [cw, ch] = small ? [(width + 1) >> 1, (rows + 1) >> 1] : [width, rows];
+    const from = engine.take(planes.length, false);
+    engine.bytes(from, planes.length).set(planes);
+    const taken = [from];
+    const plane = (at: number, w: number, h: number, times: number): number => {
+      let [now, x, y] = [at, w, h];
+      for (let n = 0; n < times; n++) {
+        const half = engine.take(((x + 1) >> 1) * ((y + 1) >> 1), false);
+        taken.push(half);
+        wasm.halvePlane(now, x, y, half);
+        [now, x, y] = [half, (x + 1) >> 1, (y + 1) >> 1];
+      }
+      return now;
+    };
+    const chroma = small ? Math.max(0, halvings - 1) : halvings;
+    // Above an opacity only the upper half of each plane is colour.
+    const colourRows = alpha ? (small ? (height + 1) >> 1 : height) : ch;
+    const luma = plane(from, width, height, halvings);
+    const u = plane(from + width * rows, cw, colourRows, chroma);
+    const v = plane(from + width * rows + cw * ch, cw, colourRows, chroma);
+    const opacity = alpha ? plane(from + width * height, width, height, halvings) : 0;
+    const sides = halved({ width, height }, halvings);
+    const stillSmall = small && halvings === 0;
+    const room = engine.take(wasm.planarRoom(sides.width), false);
+    taken.push(room);
+    wasm.planar(luma, u, v, sides.width, stillSmall ? cw : sides.width, sides.width, sides.height, stillSmall, opacity, table?.at ?? 0, table?.luma ?? 0, to, room);
+    for (const at of taken) engine.give(at);
+  }
+
+  private halves(level: Level): Level[] {
     const levels = [level];
-    while (level.width > 1 && level.height > 1) {
-      const [w, h] = [(level.width + 1) >> 1, (level.height + 1) >> 1];
-      const half = { at: this.engine.take(w * h * 4, false), width: w, height: h };
-      this.engine.wasm.halve(level.at, level.width, level.height, half.at);
-      levels.push((level = half));
-    }
+    for (let last = level; last.width > 1 && last.height > 1; ) levels.push((last = this.half(last)));
     return levels;
   }
 
+  private half({ at, width, height }: Level): Level {
+    const sides = halved({ width, height }, 1);
+    const half = { at: this.engine.take(sides.width * sides.height * 4, false), ...sides };
+    this.engine.wasm.halve(at, width, height, half.at);
+    return half;
+  }
+
   /** The table of a key, made when it is first asked for. */
-  private table(keying: Keying): { readonly at: number; readonly luma: number } {
+  private table(keying: Keying): Table {
     const { colour, tolerance, softness, spill } = keying;
     const name = [colour, tolerance, softness, spill].join(' ');
     let table = this.tables.get(name);

@@ -26,6 +26,8 @@ export interface Editing {
   /** Widths of the inner line and of the white one about it, in the picture's units. */
   readonly line: number;
   readonly rim: number;
+  /** The layer whose pictures are shown as what their key leaves of them. */
+  readonly matte?: string | undefined;
 }
 
 const WHITE = '#ffffff';
@@ -37,8 +39,9 @@ const FAINT = 0.6;
 /** A picture with what only the composer shows: silhouettes of what is chosen, ghosts of neighbouring keys. */
 export function withEditing(picture: Picture, editing: Editing, document: Document, scene: SceneSchedule, fonts: Fonts, options: StageOptions): Picture {
   const { marks, ghosts, line, rim } = editing;
-  if (!marks.length && !ghosts.length) return picture;
+  if (!marks.length && !ghosts.length && !editing.matte) return picture;
   let { planes } = picture;
+  if (editing.matte) planes = replaced(planes, editing.matte, asMatte);
   for (const { id, tick } of ghosts) {
     const then = planeOf(evaluate(document, scene, tick, fonts, options).planes, id);
     if (then) planes = under(planes, id, [{ ...asGhost(then), alpha: GHOST_ALPHA, ...(GHOST_COLOUR ? { colour: GHOST_COLOUR } : {}) }]);
@@ -59,6 +62,15 @@ export function planeOf(planes: readonly Plane[], id: string): Plane | undefined
   }
   return undefined;
 }
+
+const asMatte = (plane: Plane): Plane => ({
+  ...plane,
+  nodes: plane.nodes.map((node) => (!isGroup(node) && node.image?.keying ? { ...node, image: { ...node.image, keying: { ...node.image.keying, matte: true } } } : node)),
+});
+
+/** Planes with a layer's own changed, wherever it lies in the tree. */
+const replaced = (planes: readonly Plane[], id: string, change: (plane: Plane) => Plane): readonly Plane[] =>
+  planes.map((plane) => (plane.id === id ? change(plane) : plane.planes && planeOf(plane.planes, id) ? { ...plane, planes: replaced(plane.planes, id, change) } : plane));
 
 /** Planes with some more right below a layer's own, wherever that lies in the tree. */
 function under(planes: readonly Plane[], id: string, more: readonly Plane[]): readonly Plane[] {
@@ -108,7 +120,5 @@ function itemLine(item: Item, colour: Colour, width: number): Node[] {
   const path = item.path ?? (image && rect(image.x, image.y, image.width, image.height));
   if (!path || (!item.fill && !item.stroke && !image)) return [];
   const own = width / Math.max(1e-6, meanScale(matrix)) + (item.stroke?.width ?? 0);
-  return [
-    { id, path, matrix, ...(item.fill || image ? { fill: colour } : {}), stroke: { paint: colour, width: own, cap: item.stroke?.cap ?? 'round' }, ...(evenOdd ? { evenOdd } : {}) },
-  ];
+  return [{ id, path, matrix, ...(item.fill ? { fill: colour } : {}), stroke: { paint: colour, width: own, cap: item.stroke?.cap ?? 'round' }, ...(evenOdd ? { evenOdd } : {}) }];
 }

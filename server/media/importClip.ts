@@ -94,8 +94,8 @@ export async function importClipFile(db: Db, input: string, name: string, work: 
       'ffmpeg',
       // biome-ignore format: an argument and its value belong together
       ['-v', 'error', '-nostdin', '-protocol_whitelist', 'file', '-y', '-progress', 'pipe:1', ...source, '-filter_complex', filter, '-map', '[out]', '-an', '-sn', '-dn',
-        '-t', String(CLIP_LIMIT_SECONDS + 1), '-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-cpu-used', '6', '-row-mt', '1', '-threads', '2', '-g', String(GROUP), '-lag-in-frames', '0',
-        '-auto-alt-ref', '0', '-crf', '10', '-b:v', '0', '-f', 'ivf', ivf],
+        '-t', String(CLIP_LIMIT_SECONDS + 1), '-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-cpu-used', '8', '-row-mt', '1', '-tile-columns', '2', '-threads', '2', '-g', String(GROUP), '-lag-in-frames', '0',
+        '-auto-alt-ref', '0', '-crf', '24', '-b:v', '0', '-f', 'ivf', ivf],
       {
         ...limits,
         limit: 900,

@@ -19,8 +19,11 @@ import { NamedChoice } from '../ui/fields.tsx';
 import { CutTag, IconButton } from '../ui/parts.tsx';
 import { layerColour, type PlacedScene } from './film.ts';
 import { KindIcon } from './KindIcon.tsx';
+import { ChromaPart } from './LayerChroma.tsx';
+import { ClipPart } from './LayerClip.tsx';
 import { Effects } from './LayerEffects.tsx';
 import { KeyList } from './LayerKeys.tsx';
+import { MatchPart } from './LayerMatch.tsx';
 import { MaskPart, Presence } from './LayerPresence.tsx';
 import { nameOfLayer, nameOfStaged } from './lanes.ts';
 import { Saying, Section, SmallButton } from './layerFields.tsx';
@@ -78,6 +81,7 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
             </div>
           </More>
         )}
+        {layer.kind !== 'effect' && layer.kind !== 'text' && layer.parent === undefined && <MatchPart id={id} scene={scene} />}
       </Section>
       <Presence id={id} staged={staged} scene={scene} />
       {layer.kind === 'character' && (
@@ -86,14 +90,20 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
           <Outfit id={id} layer={layer} scene={scene} />
         </Section>
       )}
-      {(LAYER_ENTRIES[layer.kind].fields.length > 0 || own.length > 0) && (
+      {(LAYER_ENTRIES[layer.kind].fields.length > 0 || own.length > 0 || layer.kind === 'clip') && (
         <Section title={layer.kind === 'shape' ? 'Drawing' : layer.kind === 'text' ? 'Words' : LAYER_ENTRIES[layer.kind].label} of={of}>
+          {layer.kind === 'clip' && <ClipPart id={id} layer={layer} scene={scene} />}
           <OwnFields id={id} layer={layer} scene={scene} />
           {own.length > 0 && (
             <div className="mt-2">
               <Cells>{cells(own)}</Cells>
             </div>
           )}
+        </Section>
+      )}
+      {(layer.kind === 'clip' || layer.kind === 'picture') && (
+        <Section title="Colour taken out" of={of} closed={!layer.chroma}>
+          <ChromaPart id={id} layer={layer} scene={scene} />
         </Section>
       )}
       <KeyList id={id} layer={layer} scene={scene} />
@@ -189,7 +199,7 @@ function Belongs({ id, layer, scene }: { id: string; layer: Layer; scene: Placed
   const siblings = childrenOf(scene.scene, layer.parent).filter(([other]) => other !== id);
   const groups = siblings.filter(([, other]) => other.kind === 'group');
   const figures = siblings.filter(([, other]) => other.kind === 'character');
-  const canBeHeld = layer.kind === 'prop' || layer.kind === 'picture' || layer.kind === 'text' || layer.kind === 'shape';
+  const canBeHeld = layer.kind === 'prop' || layer.kind === 'picture' || layer.kind === 'clip' || layer.kind === 'text' || layer.kind === 'shape';
   return (
     <>
       {groups.length > 0 && <div className={MENU_HEAD}>Into</div>}
@@ -220,7 +230,7 @@ function CropButton({ id }: { id: string }) {
 /** Into whose hand a thing goes at the playhead; until then it stays where it is. */
 function PassesOn({ id, layer, scene }: { id: string; layer: Layer; scene: PlacedScene }) {
   const document = useStanding();
-  if (layer.kind !== 'prop' && layer.kind !== 'picture' && layer.kind !== 'text' && layer.kind !== 'shape') return null;
+  if (layer.kind !== 'prop' && layer.kind !== 'picture' && layer.kind !== 'clip' && layer.kind !== 'text' && layer.kind !== 'shape') return null;
   const figures = childrenOf(scene.scene, undefined).filter(([, other]) => other.kind === 'character');
   if (!figures.length) return null;
   const held = layer.parent !== undefined && scene.scene.layers[layer.parent]?.kind === 'character';

@@ -10,7 +10,7 @@ import { frameSize } from '#core/stage/frame';
 import { SETS } from '#core/stage/sets/index';
 import { formatLength, formatMoment } from '#core/time/format';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
-import { uploadMedia } from '../api.ts';
+import { PICTURE_FILES, sendPicture, shelved } from '../pictures/bringIn.ts';
 import { stage } from '../stage/client.ts';
 import { preview, run, useOpenDocument } from '../state/production.ts';
 import { choose, view } from '../state/view.ts';
@@ -18,8 +18,9 @@ import { TypedName } from '../typing/TypedName.tsx';
 import { Check, NamedSlider } from '../ui/fields.tsx';
 import { NumberCell } from '../ui/NumberCell.tsx';
 import { Button } from '../ui/parts.tsx';
-import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
+import { chooseFiles } from '../voices.ts';
 import type { PlacedScene } from './film.ts';
+import { Harmony } from './LayerMatch.tsx';
 import { BackdropPicture } from './LayerPicture.tsx';
 import { ColourField, Saying, Section, SmallButton } from './layerFields.tsx';
 import { outsideSoon } from './outside.ts';
@@ -135,6 +136,9 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
         </fieldset>
         <p className="m-0 mt-2 text-[12px] text-ink-2">Another shape refits every scene: who stands stays on the floor, words keep their share of the width.</p>
       </Section>
+      <Section title="Colours together" of="scene">
+        <Harmony scene={scene} />
+      </Section>
       <Section title="Captions" of="scene">
         <Check checked={part.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
           Captions from the words
@@ -159,14 +163,15 @@ function FrameSign({ shape }: { shape: FrameShape }) {
 
 /** Brings in a picture of one's own behind everything. */
 async function ownBackdrop(scene: string): Promise<void> {
-  const [file] = await chooseFiles(PICTURE_TYPES, false);
+  const [file] = await chooseFiles(PICTURE_FILES, false);
   if (!file) return;
   const known = toast.loading(`Reading “${file.name}” …`);
   try {
-    const media = await uploadMedia('picture', file);
-    const name = media.name.slice(0, 120);
-    run('Bring in a backdrop', setBackdrop(scene, { kind: 'picture', media: media.hash, width: Number(media.facts.width), height: Number(media.facts.height), fit: 'fill', name }));
-    await stage().fetched(media.hash);
+    const picture = await sendPicture(file);
+    const { media, width, height, name } = picture;
+    const { edit } = shelved(picture);
+    run('Bring in a backdrop', setBackdrop(scene, { kind: 'picture', media, width, height, fit: 'fill', name }), edit ? { follows: edit } : {});
+    await stage().fetched(media);
     toast.success(`“${name}” is here.`, { id: known });
   } catch (thrown) {
     toast.error(sentenceOf(thrown), { id: known });

@@ -1,18 +1,16 @@
 import { ChevronRight, Search, X } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
-import { toast } from 'sonner';
-import { sentenceOf } from '#core/document/failure';
-import { uploadMedia } from '../api.ts';
+import { bringFiles } from '../pictures/asWhat.tsx';
+import { SHELF_FILES } from '../pictures/bringIn.ts';
 import { useBoxes } from '../stage/boxes.ts';
-import { stage } from '../stage/client.ts';
 import { preview, run, useProduction } from '../state/production.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { useDrag } from '../ui/useDrag.ts';
 import { useFileDrop } from '../ui/useFileDrop.ts';
-import { chooseFiles, PICTURE_TYPES } from '../voices.ts';
-import { COMINGS, type Coming, type DoorItem, doorItems, ownPicture, SHELF_NAMES, SHELVES, type Shelf, searchDoor } from './doorItems.ts';
+import { chooseFiles } from '../voices.ts';
+import { COMINGS, type Coming, type DoorItem, doorItems, SHELF_NAMES, SHELVES, type Shelf, searchDoor } from './doorItems.ts';
 import { broughtTo, stagePlaceAt } from './dropPlace.ts';
 import { type PlacedScene, useOpenFilm } from './film.ts';
 import { BackdropPicture, Head, LayerPicture } from './LayerPicture.tsx';
@@ -104,18 +102,9 @@ function Door() {
     leave();
     if (recipe && run(`Bring on ${item.name.toLowerCase()}`, recipe) && item.layer) choose({ kind: 'layer', id: item.layer });
   };
-  const bringFile = async (file: File | undefined): Promise<void> => {
-    if (!file || !document) return;
-    const known = toast.loading(`Reading “${file.name}” …`);
-    try {
-      const media = await uploadMedia('picture', file);
-      const item = ownPicture(settled, document, media.hash, media.name.slice(0, 120), Number(media.facts.width), Number(media.facts.height));
-      keep(item, false);
-      await stage().fetched(media.hash);
-      toast.success(`“${item.name}” is here.`, { id: known });
-    } catch (thrown) {
-      toast.error(sentenceOf(thrown), { id: known });
-    }
+  const bringOwnFiles = (files: readonly File[]): void => {
+    close();
+    void bringFiles(files);
   };
   const writeWords = (): void => {
     const item = items.find(({ key }) => key === 'words title');
@@ -136,7 +125,7 @@ function Door() {
 
   useEffect(() => search.current?.focus(), []);
   useEffect(() => leave, [leave]);
-  const { drop: fileDrop, over } = useFileDrop<HTMLDivElement>('group', ([file]) => void bringFile(file));
+  const { drop: fileDrop, over } = useFileDrop<HTMLDivElement>('group', bringOwnFiles, { several: true });
 
   const cards = (): HTMLElement[] => [...(scroller.current?.querySelectorAll<HTMLElement>('[data-door-item]') ?? [])];
   const onKeyDown = (event: React.KeyboardEvent): void => {
@@ -231,7 +220,7 @@ function Door() {
           <button
             type="button"
             className="rounded-sm font-semibold text-act hover:underline"
-            onClick={() => void chooseFiles(PICTURE_TYPES, false).then(([file]) => bringFile(file))}
+            onClick={() => void chooseFiles(SHELF_FILES, true).then((files) => files.length && bringOwnFiles(files))}
           >
             Choose a file
           </button>{' '}
@@ -287,9 +276,9 @@ function Door() {
                     type="button"
                     className="flex flex-col items-center justify-center rounded-[7px] border border-dashed border-edge px-2 text-center text-[11.5px] text-ink-2 hover:bg-bench"
                     style={{ width: CARD.width + 24, height: CARD.height }}
-                    onClick={() => void chooseFiles(PICTURE_TYPES, false).then(([file]) => bringFile(file))}
+                    onClick={() => void chooseFiles(SHELF_FILES, true).then((files) => files.length && bringOwnFiles(files))}
                   >
-                    Drop a picture here
+                    Drop a picture or clip here
                   </button>
                 )}
               </div>

@@ -1,10 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { frameSize } from '#core/stage/frame';
+import { bringFiles } from '../pictures/asWhat.tsx';
 import { hearBoxes } from '../stage/boxes.ts';
 import { stage } from '../stage/client.ts';
 import { useProduction } from '../state/production.ts';
 import { useView, view } from '../state/view.ts';
+import { useFileDrop } from '../ui/useFileDrop.ts';
 import { usePinch } from '../ui/usePinch.ts';
 import type { PlacedScene } from './film.ts';
 import { Overlay } from './Overlay.tsx';
@@ -53,6 +55,7 @@ export function StageView({ scene, bare = false }: { scene: PlacedScene; bare?: 
     stage().resize(Math.max(2, Math.round(size.width * ratio)), Math.max(2, Math.round(size.height * ratio)), size.width);
   }, [size]);
 
+  const { drop, over } = useFileDrop<HTMLDivElement>('presentation', (files) => void bringFiles(files), { several: true, enabled: !bare });
   useStageWheel(room, size, frame);
   usePinch(room, ({ factor, x, y, dx, dy }) => {
     const element = room.current;
@@ -68,7 +71,10 @@ export function StageView({ scene, bare = false }: { scene: PlacedScene; bare?: 
   const recording = useView((state) => state.recording);
   const whole = (!playing || recording) && !throughCamera;
   return (
-    <div className={`relative flex min-h-0 min-w-0 flex-1 flex-col ${bare ? '' : 'px-3.5 pt-3 pb-[27px]'}`}>
+    <div
+      {...drop}
+      className={`relative flex min-h-0 min-w-0 flex-1 flex-col ${over ? 'outline-3 -outline-offset-4 outline-lamp outline-dashed' : ''} ${bare ? '' : 'px-3.5 pt-3 pb-[27px]'}`}
+    >
       <div ref={room} className="flex min-h-0 flex-1 items-center justify-center" data-stage-room>
         <div ref={holder} className="relative overflow-hidden rounded-[3px] bg-deep-2" style={size}>
           {whole && !bare && <Overlay scene={scene} size={size} />}

@@ -1,5 +1,5 @@
 import { restOf } from '#core/document/properties';
-import type { Backdrop, Character, Document, Layer, ShapeForm } from '#core/document/schema';
+import type { Backdrop, Character, Document, Layer, OwnPicture, ShapeForm } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
 import { pinAt } from '#core/edit/commands/cues';
 import { addLayer, type NewLayer } from '#core/edit/commands/layers';
@@ -10,6 +10,7 @@ import { characterLayers, playerOf } from '#core/schedule/casting';
 import { arrivalOf, characterSize } from '#core/stage/arrival';
 import { floorOf } from '#core/stage/backdrop';
 import { EFFECTS } from '#core/stage/effects/index';
+import { LOOKS, tone } from '#core/stage/effects/tone';
 import { frameSize } from '#core/stage/frame';
 import { propBox } from '#core/stage/layers/prop';
 import { shape } from '#core/stage/layers/shape';
@@ -19,6 +20,7 @@ import type { Landmark } from '#core/stage/snapping';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
+import { ownLayer, sidesOnStage } from '../pictures/onStage.ts';
 import type { PlacedScene } from './film.ts';
 
 export const SHELVES = ['script', 'people', 'new', 'props', 'words', 'shapes', 'air', 'backdrops', 'own'] as const;
@@ -221,38 +223,52 @@ export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
       bring: (_, { coming, tick, fromHere }) => addLayer(scene.id, layer, comes(scene, made, coming === 'there' ? 'there' : 'fades', tick, fromHere)),
     });
   }
+  for (const { id, label, words, values } of LOOKS) {
+    const layer = makeId('layer');
+    const made: NewLayer = { kind: 'effect', effect: 'tone', name: label, values, ...plain };
+    add({
+      key: `air look ${id}`,
+      shelf: 'air',
+      name: label,
+      line: 'a look over everything',
+      words: `look colours grade ${words}`,
+      look: { effect: tone.icon },
+      layer,
+      bring: (_, { coming, tick, fromHere }) => addLayer(scene.id, layer, comes(scene, made, coming === 'there' ? 'there' : 'fades', tick, fromHere)),
+    });
+  }
   const ground = (key: string, name: string, line: string, words: string, made: Backdrop): void =>
     add({ key: `backdrops ${key}`, shelf: 'backdrops', name, line, words, look: { backdrop: made }, bring: () => setBackdrop(scene.id, made) });
   for (const set of SETS) ground(set.id, set.name, 'drawn', set.words.join(' '), { kind: 'set', set: set.id, light: 0.5 });
   for (const colour of ['#cfe0dc', '#f3e3d2', '#dbe2f4', '#1a2f34']) ground(colour, 'Plain colour', colour, 'plain colour ground', { kind: 'colour', colour });
 
-  const pictures = new Map<string, { name: string; width: number; height: number }>();
+  // What is on the shelf, and pictures of scenes that were brought along without it.
+  const own = new Map<string, OwnKind>();
+  for (const [, one] of inOrder(document.production.pictures ?? {})) own.set(one.clip?.media ?? one.media, one);
   for (const part of Object.values(document.scenes)) {
     for (const layer of Object.values(part.layers))
-      if (layer.kind === 'picture') pictures.set(layer.media, { name: layer.name ?? 'Picture', width: layer.width, height: layer.height });
-    if (part.backdrop.kind === 'picture') pictures.set(part.backdrop.media, part.backdrop);
+      if (layer.kind === 'picture' && !own.has(layer.media)) own.set(layer.media, { name: layer.name ?? 'Picture', media: layer.media, width: layer.width, height: layer.height });
+    const { backdrop } = part;
+    if (backdrop.kind === 'picture' && !own.has(backdrop.media)) own.set(backdrop.media, backdrop);
   }
-  for (const [media, picture] of pictures) add(ownPicture(scene, document, media, picture.name, picture.width, picture.height));
+  for (const one of own.values()) add(ownPicture(scene, document, one));
   return [...fromScript(document, scene, items), ...items];
 }
 
-/** How tall a picture of one's own stands in the frame when it comes in. */
-const PICTURE_SHARE = 0.6;
+type OwnKind = Pick<OwnPicture, 'name' | 'media' | 'width' | 'height'> & { readonly clip?: OwnPicture['clip'] };
 
-/** A picture of one's own as something to bring on. */
-export function ownPicture(scene: PlacedScene, document: Document, media: string, name: string, wide: number, tall: number): DoorItem {
+/** A picture or clip of one's own as something to bring on. */
+export function ownPicture(scene: PlacedScene, document: Document, picture: OwnKind): DoorItem {
   const { frame } = document.production;
-  const { width, height } = frameSize(frame);
-  const k = Math.min((height * PICTURE_SHARE) / tall, (width * PICTURE_SHARE) / wide, 1);
-  const size = { width: Math.max(1, Math.round(wide * k)), height: Math.max(1, Math.round(tall * k)) };
+  const size = sidesOnStage(picture, frame);
   const layer = makeId('layer');
-  const made: NewLayer = { kind: 'picture', name, media, ...size, locked: false, hidden: false };
+  const made = ownLayer(picture, frame);
   return {
-    key: `own ${media}`,
+    key: `own ${picture.clip?.media ?? picture.media}`,
     shelf: 'own',
-    name,
-    line: 'own picture',
-    words: 'picture photo own',
+    name: picture.name,
+    line: picture.clip ? 'own clip' : 'own picture',
+    words: `picture photo own ${picture.clip ? 'clip video film' : ''}`,
     look: { layer: stub(made) },
     layer,
     bring: (present, { coming, tick, fromHere }) => {

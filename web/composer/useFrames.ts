@@ -26,9 +26,15 @@ function editingOf(found: NonNullable<ReturnType<typeof useFilm>>, state: View, 
   const marks = chosen
     .filter((id) => scene.scene.layers[id]?.kind !== 'effect')
     .map((id) => ({ id, colour: state.recording ? '#b02b27' : toneOf(layerColour(document, scene.id, id)).strong }));
-  if (tried !== undefined) return { marks: [{ id: tried, colour: '#ffffff' }], ghosts: [], line: LINE * unit, rim: RIM * unit };
+  if (tried !== undefined) return { marks: [{ id: tried, colour: '#ffffff' }], ghosts: [], line: LINE * unit, rim: RIM * unit, matte: state.matte };
   const only = chosen.length === 1 ? chosen[0] : undefined;
-  return { marks, ghosts: only !== undefined && state.ghosts ? neighbours(scene, only, state.tick).map((tick) => ({ id: only, tick })) : [], line: LINE * unit, rim: RIM * unit };
+  return {
+    marks,
+    ghosts: only !== undefined && state.ghosts ? neighbours(scene, only, state.tick).map((tick) => ({ id: only, tick })) : [],
+    line: LINE * unit,
+    rim: RIM * unit,
+    matte: state.matte,
+  };
 }
 
 /** Moments of the keys of a layer's place before and after a tick. */

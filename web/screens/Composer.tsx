@@ -24,6 +24,7 @@ import { Timeline } from '../composer/Timeline.tsx';
 import { Tree } from '../composer/Tree.tsx';
 import { seek, soundLevel, stop, togglePlay } from '../composer/transport.ts';
 import { useFrames } from '../composer/useFrames.ts';
+import { AsWhat, bringFiles } from '../pictures/asWhat.tsx';
 import { GapsMenu } from '../script/GapsMenu.tsx';
 import { stage } from '../stage/client.ts';
 import { useAnalyses } from '../state/analyses.ts';
@@ -130,6 +131,7 @@ const TIMELINE_LEAST = 160;
 
 /** Tree, stage and inspector above the timeline; the edges between them are dragged, or moved by arrow keys. */
 function Body({ scene }: { scene: PlacedScene }) {
+  usePastedFiles();
   const left = useView((state) => state.left);
   const hanging = useView((state) => state.hanging !== undefined);
   const sheets = useAtMost(SHEETS);
@@ -164,9 +166,24 @@ function Body({ scene }: { scene: PlacedScene }) {
       <Panel minSize={TIMELINE_LEAST} className="relative flex flex-col">
         <Timeline scene={scene} />
         <StageDoor />
+        <AsWhat scene={scene} />
       </Panel>
     </Group>
   );
+}
+
+/** Ctrl+V brings in pictures and clips that were copied elsewhere. */
+function usePastedFiles(): void {
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent): void => {
+      const files = [...(event.clipboardData?.files ?? [])];
+      if (!files.length) return;
+      event.preventDefault();
+      void bringFiles(files);
+    };
+    window.addEventListener('paste', onPaste);
+    return () => window.removeEventListener('paste', onPaste);
+  }, []);
 }
 
 /** Below a tablet's width the inspector is a sheet over the stage's right side, opened when it is wanted. */

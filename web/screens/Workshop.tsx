@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Document, OwnPicture, PictureActor, PictureFace } from '#core/document/schema';
-import { addActor, addPicture, castActor, removeActor, removePicture, replacePicture, setActor, setPicture } from '#core/edit/commands/pictures';
+import { addActor, castActor, removeActor, removePicture, replacePicture, setActor, setPicture } from '#core/edit/commands/pictures';
 import { setBackdrop } from '#core/edit/commands/stage';
 import { roomFor } from '#core/picture/face';
 import { pictureFigure } from '#core/picture/figure';
@@ -13,6 +13,7 @@ import { faceAt } from '#core/picture/suggest';
 import { inOrder } from '#core/time/order';
 import { uploadMedia } from '../api.ts';
 import { makeId } from '../ids.ts';
+import { isForShelf, SHELF_FILES, sendPicture, shelved } from '../pictures/bringIn.ts';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
 import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView } from '../state/view.ts';
@@ -23,7 +24,7 @@ import { COLOUR_USES, ColourShelf, type ColourUse, MouthShelf, mouthOf } from '.
 import { browsAbove, MARK_TOOLS } from '../workshop/marks.ts';
 import { newActor } from '../workshop/newActor.ts';
 import { PictureBench, type Tool } from '../workshop/PictureBench.tsx';
-import { FILE_TYPES, PictureShelf } from '../workshop/PictureShelf.tsx';
+import { PictureShelf } from '../workshop/PictureShelf.tsx';
 import { Close, NumbersOf, Talk } from '../workshop/Talk.tsx';
 import { useLifting } from '../workshop/useLifting.ts';
 import { TopBar } from './TopBar.tsx';
@@ -64,13 +65,11 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
     for (const file of files) {
       const message = toast.loading(`Reading “${file.name}” …`);
       try {
-        const media = await uploadMedia('picture', file);
-        if (media.facts.moves) toast(`“${file.name}” moves. Its first picture is taken.`);
-        const made = makeId('picture');
-        const name = file.name.replace(/\.[^.]+$/, '').slice(0, 120) || 'Picture';
-        const added = run(`Bring in ${name}`, addPicture(made, { name, media: media.hash, width: Number(media.facts.width), height: Number(media.facts.height) }));
+        const picture = await sendPicture(file, { onProgress: (share) => toast.loading(`Reading “${file.name}”: ${Math.round(share * 100)} %`, { id: message }) });
+        const { name } = picture;
+        const { id: made, edit: added } = shelved(picture);
         go(made);
-        const opened = await client.open(media.hash);
+        const opened = await client.open(picture.media);
         const faces = (await client.suggest()) ?? [];
         const names = known?.length === faces.length ? known : faces.length > 1 ? faces.map((_, n) => `${name} ${n + 1}`) : [name];
         const all = faces.length ? faces : [undefined];
@@ -105,8 +104,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
   };
   const replace = async (which: string, file: File): Promise<void> => {
     try {
-      const media = await uploadMedia('picture', file);
-      run('Another file in its place', replacePicture(which, { media: media.hash, width: Number(media.facts.width), height: Number(media.facts.height) }));
+      run('Another file in its place', replacePicture(which, await sendPicture(file)));
     } catch (thrown) {
       toast.error(sentenceOf(thrown));
     }
@@ -132,7 +130,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
   bringing.current = bring;
   useEffect(() => {
     const onPaste = (event: ClipboardEvent): void => {
-      const files = [...(event.clipboardData?.files ?? [])].filter(({ type }) => type.startsWith('image/'));
+      const files = [...(event.clipboardData?.files ?? [])].filter(isForShelf);
       if (!files.length) return;
       event.preventDefault();
       void bringing.current(files);
@@ -188,7 +186,7 @@ function NoPicture({ onFiles, onSample }: { onFiles: (files: File[]) => void; on
         <b className="text-[17px] font-[650]">Any picture can talk</b>
         <span className="text-ink-2">Drop a drawing, a photo or a page of characters here, or choose a file.</span>
       </button>
-      <input ref={input} type="file" hidden multiple accept={FILE_TYPES} onChange={(event) => onFiles([...(event.target.files ?? [])])} />
+      <input ref={input} type="file" hidden multiple accept={SHELF_FILES} onChange={(event) => onFiles([...(event.target.files ?? [])])} />
       <p className="text-[13px] text-ink-2">Or try one of these:</p>
       <ul className="flex flex-wrap justify-center gap-3">
         {PICTURE_SAMPLES.map(({ id, name }) => (

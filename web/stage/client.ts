@@ -2,7 +2,7 @@ import type { Backdrop, Character, Document, Layer } from '#core/document/schema
 import type { Analysis } from '#core/speech/analysis';
 import type { LayerBox } from '#core/stage/boxes';
 import type { View } from '#core/stage/frame';
-import type { Cover, StageAnswer, StageRequest } from '../workers/stage.worker.ts';
+import type { Cover, Matching, StageAnswer, StageRequest } from '../workers/stage.worker.ts';
 import { type SceneChanges, sceneChanges } from './sceneChanges.ts';
 
 /** The page's end of the stage worker: sends what changed, asks for frames, never more than one at a time. */
@@ -12,7 +12,7 @@ export class StageClient {
   private sentAnalyses = new Set<string>();
   private busy = false;
   private next: Extract<StageRequest, { kind: 'draw' }> | undefined;
-  private readonly waiting = new Map<string, (answer: ImageBitmap | ArrayBuffer | Cover) => void>();
+  private readonly waiting = new Map<string, (answer: ImageBitmap | ArrayBuffer | Cover | readonly Matching[]) => void>();
   private count = 0;
   /** Milliseconds of the last frames, for measuring. */
   readonly times: number[] = [];
@@ -48,6 +48,10 @@ export class StageClient {
         return;
       case 'cover':
         this.waiting.get(answer.id)?.(answer.cover);
+        this.waiting.delete(answer.id);
+        return;
+      case 'matching':
+        this.waiting.get(answer.id)?.(answer.found);
         this.waiting.delete(answer.id);
         return;
       case 'pixels':
@@ -122,10 +126,10 @@ export class StageClient {
     this.post(request);
   }
 
-  private ask<T extends ImageBitmap | ArrayBuffer | Cover>(make: (id: string) => StageRequest): Promise<T> {
+  private ask<T extends ImageBitmap | ArrayBuffer | Cover | readonly Matching[]>(make: (id: string) => StageRequest): Promise<T> {
     const id = String(this.count++);
     return new Promise((resolve) => {
-      this.waiting.set(id, resolve as (answer: ImageBitmap | ArrayBuffer | Cover) => void);
+      this.waiting.set(id, resolve as (answer: ImageBitmap | ArrayBuffer | Cover | readonly Matching[]) => void);
       this.post(make(id));
     });
   }
@@ -134,7 +138,10 @@ export class StageClient {
   thumb = (scene: string, tick: number, width: number, captions = false): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'thumb', id, scene, tick, width, captions }));
   portrait = (character: Character, size: number, background: string): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'portrait', id, character, size, background }));
   /** One thing alone, in the middle of its picture. */
-  piece = (layer: Layer, width: number, height: number): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'piece', id, layer, width, height }));
+  piece = (layer: Layer, width: number, height: number, { tick = 0, bare = false }: { tick?: number; bare?: boolean } = {}): Promise<ImageBitmap> =>
+    this.ask((id) => ({ kind: 'piece', id, layer, width, height, tick, bare }));
+  /** How far the colours of layers are from what is behind them. */
+  matching = (scene: string, tick: number, layers: readonly string[]): Promise<readonly Matching[]> => this.ask((id) => ({ kind: 'matching', id, scene, tick, layers }));
   /** A backdrop that need not be in any scene. */
   backdrop = (backdrop: Backdrop, width: number): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'backdrop', id, backdrop, width }));
   /** A scene's backdrop alone, `width` pixels wide. */

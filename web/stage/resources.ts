@@ -46,6 +46,15 @@ export class StageResources implements Resources {
   picture: Resources['picture'] = (media, frame) => (frame === undefined ? this.pictures.find(media) : this.clips.find(media, frame));
   bring = (picture: Picture): Promise<void> | undefined => this.clips.bring(framesOf(picture));
   analysis = (hash: string): Analysis | undefined => this.analyses.get(hash);
+  /** Gives what a picture shows, with older frames for those that are late. */
+  withStandIns<T>(paint: () => T): T {
+    this.clips.lateness = true;
+    try {
+      return paint();
+    } finally {
+      this.clips.lateness = false;
+    }
+  }
   know(analyses: Iterable<readonly [string, Analysis]>): void {
     for (const [hash, analysis] of analyses) this.analyses.set(hash, analysis);
   }

@@ -51,6 +51,8 @@ interface ViewState {
   readonly versions: boolean;
   /** The layer whose crop or mask is drawn on the stage. */
   readonly cutting: { readonly layer: string; readonly what: 'crop' | 'mask' } | undefined;
+  /** The layer of which only what its key leaves is shown, in white. */
+  readonly matte: string | undefined;
   /** The marker that is chosen. */
   readonly marker: string | undefined;
   /** Pixels of the column with the tree and, below it, the heads of lanes. */
@@ -106,6 +108,7 @@ export const useView = create<ViewState>(() => ({
   help: false,
   versions: false,
   cutting: undefined,
+  matte: undefined,
   marker: undefined,
   left: LEFT.first,
   folds: {},

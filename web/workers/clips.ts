@@ -33,9 +33,22 @@ export class Clips {
     if (known) {
       this.kept.delete(key);
       this.kept.set(key, known);
-    } else void this.bring([{ media, frame }])?.catch(() => {});
-    return known;
+      return known;
+    }
+    void this.bring([{ media, frame }])?.catch(() => {});
+    return this.lateness ? this.before(media, frame) : undefined;
   };
+
+  /** While it is on, frames that are late are stood in for by the last one before them that is there. */
+  lateness = false;
+
+  private before(media: string, frame: number): PlanarImage | undefined {
+    for (let n = frame - 1; n >= Math.max(0, frame - NEAR_FRAMES); n--) {
+      const image = this.kept.get(`${media} ${n}`);
+      if (image) return { ...image, standsIn: n };
+    }
+    return undefined;
+  }
 
   /** Sees to it that frames are there; undefined where all of them are. @throws Error with a sentence where a clip cannot be shown. */
   bring(frames: readonly Frame[]): Promise<void> | undefined {
@@ -134,7 +147,12 @@ class Clip {
   private streamFor(frame: number): Stream {
     const near = this.streams.filter((stream) => stream.canReach(frame, NEAR_FRAMES)).sort((a, b) => b.next - a.next)[0];
     if (near) return near;
-    if (this.streams.length >= STREAMS_OF_ONE) this.streams.shift()?.end();
+    // One that is still waited for is left to come to its end.
+    for (const idle of this.streams.filter((stream) => stream.idle)) {
+      if (this.streams.length < STREAMS_OF_ONE) break;
+      this.streams.splice(this.streams.indexOf(idle), 1);
+      idle.end();
+    }
     const stream = new Stream(this.map, (n) => this.codedFrame(n), this.map.keyBefore(frame));
     this.streams.push(stream);
     return stream;
@@ -192,6 +210,11 @@ class Stream {
     this.decoder.configure({ codec: map.codec, codedWidth: map.index.width, codedHeight: map.codedHeight, optimizeForLatency: true, hardwareAcceleration: 'prefer-software' });
   }
 
+  /** Nobody waits for it. */
+  get idle(): boolean {
+    return this.waiting.size === 0;
+  }
+
   canReach(frame: number, near: number): boolean {
     return !this.ended && (this.done.has(frame) || this.waiting.has(frame) || (this.next <= frame && frame - this.next <= near));
   }
@@ -205,7 +228,8 @@ class Stream {
       list.push({ resolve, reject });
     });
     const upTo = Math.max(this.next, frame + 1);
-    const from = this.next;
+    // What lies before a frame that stands alone need not be decoded.
+    const from = Math.max(this.next, this.next <= frame ? this.map.keyBefore(frame) : 0);
     this.next = upTo;
     if (upTo > from) this.feeding = this.feeding.then(() => this.feed(from, upTo)).catch((thrown) => this.fail(thrown instanceof Error ? thrown : new Error(String(thrown))));
     setTimeout(() => this.waiting.has(frame) && void this.flush(), PATIENCE_MS);
@@ -223,8 +247,6 @@ class Stream {
   end(): void {
     this.ended = true;
     if (this.decoder.state !== 'closed') this.decoder.close();
-    for (const [frame, list] of this.waiting) for (const { reject } of list) reject(new Error(`Frame ${frame} is not waited for any more.`));
-    this.waiting.clear();
   }
 
   private async feed(from: number, to: number): Promise<void> {

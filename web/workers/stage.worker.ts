@@ -8,6 +8,7 @@ import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';
 import type { Surface } from '#core/paint/surface';
+import { apart, difference, harmonyOf, type Matched, matchedTo, sampledPixels } from '#core/picture/match';
 import { overlapWith, type SceneSchedule, sceneSchedule } from '#core/schedule/schedule';
 import type { StagedLayer } from '#core/schedule/staged';
 import type { Analysis } from '#core/speech/analysis';
@@ -50,7 +51,8 @@ export type StageRequest =
   | { readonly kind: 'cover'; readonly id: string; readonly scene: string; readonly tick: number; readonly view?: View; readonly width: number }
   | { readonly kind: 'thumb'; readonly id: string; readonly scene: string; readonly tick: number; readonly width: number; readonly captions: boolean }
   /** One thing alone, as large as its picture allows. */
-  | { readonly kind: 'piece'; readonly id: string; readonly layer: Layer; readonly width: number; readonly height: number }
+  | { readonly kind: 'piece'; readonly id: string; readonly layer: Layer; readonly width: number; readonly height: number; readonly tick: number; readonly bare: boolean }
+  | { readonly kind: 'matching'; readonly id: string; readonly scene: string; readonly tick: number; readonly layers: readonly string[] }
   | { readonly kind: 'backdrop'; readonly id: string; readonly backdrop: Backdrop; readonly width: number }
   | { readonly kind: 'portrait'; readonly id: string; readonly character: Character; readonly size: number; readonly background: string }
   /** Brings a picture of one's own near; answered when it can be painted. */
@@ -71,7 +73,16 @@ export type StageAnswer =
   | { readonly kind: 'picture'; readonly id: string; readonly bitmap: ImageBitmap }
   | { readonly kind: 'pixels'; readonly id: string; readonly data: ArrayBuffer }
   | { readonly kind: 'cover'; readonly id: string; readonly cover: Cover }
+  | { readonly kind: 'matching'; readonly id: string; readonly found: readonly Matching[] }
   | { readonly kind: 'problem'; readonly sentence: string };
+
+/** How far a layer's colours are from what is behind it, by what they differ most, and what would bring them there. */
+export interface Matching {
+  readonly id: string;
+  readonly apart: number;
+  readonly word: string;
+  readonly matched: Matched;
+}
 
 /** For each layer the cells of a coarse picture that it covers: 1 where it is seen. */
 export interface Cover {
@@ -159,14 +170,26 @@ function draw(request: Extract<StageRequest, { kind: 'draw' }>): void {
   // Frames of clips that are not decoded yet are waited for, so that nothing flickers.
   const coming = picture && resources.bring(picture);
   if (!coming) return paintNow(request, picture, started);
-  coming.then(
-    () => paintNow(request, picture, started),
-    (thrown: unknown) => {
-      paintNow(request, picture, started);
-      tellOnce(thrown instanceof Error ? thrown.message : String(thrown));
-    },
-  );
+  let painted = false;
+  const late = setTimeout(() => {
+    painted = true;
+    resources.withStandIns(() => paintNow(request, picture, started));
+  }, PATIENCE_MS);
+  const settle = (thrown?: unknown): void => {
+    clearTimeout(late);
+    if (thrown !== undefined) tellOnce(thrown instanceof Error ? thrown.message : String(thrown));
+    if (!painted) paintNow(request, picture, started);
+    else if (last === request) {
+      // It has come after all, and nothing newer is shown.
+      painter?.reset();
+      paintNow({ ...request, tick: -1 }, picture, started);
+    }
+  };
+  coming.then(() => settle(), settle);
 }
+
+/** A frame that is so late, milliseconds, is stood in for by an older one. */
+const PATIENCE_MS = 150;
 
 const told = new Set<string>();
 /** Says once what is wrong with a clip, not with every frame. */
@@ -291,15 +314,22 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     await resources.arrived();
     answerPicture(id, paintFully(own, picture, size, size));
   },
-  async piece({ id, layer, width, height }) {
+  async piece({ id, layer, width, height, tick, bare }) {
     await resources.letters;
     const own = await engine;
-    const paint = (): Surface => paintFully(own, pieceOf(layer, width, height), width, height);
+    const paint = (): Surface => paintFully(own, pieceOf(layer, width, height, tick, bare), width, height);
     const at = paint();
     if (!resources.waiting) return answerPicture(id, at);
     at.dispose();
     await resources.arrived();
     answerPicture(id, paint());
+  },
+  async matching({ id, scene, tick, layers }) {
+    const own = await engine;
+    const picture = pictureOf(scene, tick, true, false);
+    await (picture && resources.bring(picture));
+    const found = picture ? layers.flatMap((layer) => matchingOf(own, picture, layer) ?? []) : [];
+    self.postMessage({ kind: 'matching', id, found } satisfies StageAnswer);
   },
   async backdrop({ id, backdrop, width }) {
     const own = await engine;
@@ -352,15 +382,53 @@ const COVERS = 90;
 const PIECE_GROUND = '#eaf2f0';
 const PIECE_MARGIN = 0.08;
 
-/** A layer by itself, in the middle of its picture. */
-function pieceOf(layer: Layer, width: number, height: number): Picture {
-  const staged = { id: 'piece', layer, start: 0, end: 1, tracks: {}, colours: {}, path: undefined, effects: [] } as StagedLayer;
+/** Width of the picture in which colours are compared. */
+const COMPARED = 240;
+/** So much of a layer's own sides around it is what it is seen before. */
+const AROUND = 0.5;
+
+/** Compares a layer, without what its look changes, to what lies below it there. */
+function matchingOf(own: Painter, picture: Picture, layer: string): Matching | undefined {
+  const plane = planeOf(picture.planes, layer);
+  const at = picture.planes.findIndex((one) => planeOf([one], layer));
+  if (!plane || at < 0) return undefined;
+  const height = Math.round((COMPARED * picture.height) / picture.width);
+  const painted = (planes: Picture['planes'], ground: Picture['background']) => {
+    const surface = paintFully(own, { width: picture.width, height: picture.height, planes, ...(ground ? { background: ground } : {}) }, COMPARED, height);
+    const data = new Uint8ClampedArray(surface.pixels());
+    surface.dispose();
+    return data;
+  };
+  const { colour, ...bare } = plane;
+  const seen = painted([bare], undefined);
+  const pixels = sampledPixels({ width: COMPARED, height, data: seen });
+  let [left, top, right, bottom] = [COMPARED, height, -1, -1];
+  for (let n = 0; n < COMPARED * height; n++)
+    if ((seen[n * 4 + 3] as number) > 128) {
+      const [x, y] = [n % COMPARED, Math.floor(n / COMPARED)];
+      [left, top, right, bottom] = [Math.min(left, x), Math.min(top, y), Math.max(right, x), Math.max(bottom, y)];
+    }
+  if (pixels.length < 12 || right < left) return undefined;
+  const [dx, dy] = [(right - left) * AROUND, (bottom - top) * AROUND];
+  const below = painted(picture.planes.slice(0, at), picture.background ?? '#ffffff');
+  for (let n = 0; n < COMPARED * height; n++) {
+    const [x, y] = [n % COMPARED, Math.floor(n / COMPARED)];
+    if (x < left - dx || x > right + dx || y < top - dy || y > bottom + dy) below[n * 4 + 3] = 0;
+  }
+  const behind = harmonyOf(sampledPixels({ width: COMPARED, height, data: below }));
+  const shown = colour ? harmonyOf(sampledPixels({ width: COMPARED, height, data: painted([plane], undefined) })) : harmonyOf(pixels);
+  return { id: layer, apart: apart(shown, behind), word: difference(shown, behind), matched: matchedTo(pixels, behind) };
+}
+
+/** A layer by itself, in the middle of its picture; bare, it fills it. */
+function pieceOf(layer: Layer, width: number, height: number, tick: number, bare: boolean): Picture {
+  const staged = { id: 'piece', layer, start: 0, end: tick + 1, tracks: {}, colours: {}, path: undefined, effects: [] } as StagedLayer;
   const kind = drawnKind(layer.kind);
   const around = { fonts: resources.fonts };
-  const box = kind?.box(staged as never, 0, around) ?? { left: -1, top: -1, right: 1, bottom: 1 };
-  const scale = (1 - 2 * PIECE_MARGIN) * Math.min(width / (box.right - box.left || 1), height / (box.bottom - box.top || 1));
+  const box = kind?.box(staged as never, tick, around) ?? { left: -1, top: -1, right: 1, bottom: 1 };
+  const scale = (bare ? 1 : 1 - 2 * PIECE_MARGIN) * Math.min(width / (box.right - box.left || 1), height / (box.bottom - box.top || 1));
   const view = [scale, 0, 0, scale, width / 2 - ((box.left + box.right) / 2) * scale, height / 2 - ((box.top + box.bottom) / 2) * scale] as const;
-  return { width, height, background: PIECE_GROUND, planes: [{ id: 'piece', view, nodes: kind?.nodes(staged as never, 0, around) ?? [] }] };
+  return { width, height, ...(bare ? {} : { background: PIECE_GROUND }), planes: [{ id: 'piece', view, nodes: kind?.nodes(staged as never, tick, around) ?? [] }] };
 }
 
 function answerPicture(id: string, surface: Surface): void {

@@ -1,9 +1,10 @@
 import { Plus, Search } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
-import type { Document, OwnPicture } from '#core/document/schema';
+import type { Document, Layer, OwnPicture } from '#core/document/schema';
 import { inOrder } from '#core/time/order';
 import { mediaUrl } from '../api.ts';
+import { SHELF_FILES } from '../pictures/bringIn.ts';
 import { EditableName, Popover, PopoverPanel } from '../ui/parts.tsx';
 import { useFileDrop } from '../ui/useFileDrop.ts';
 
@@ -16,13 +17,12 @@ export function usesOf(document: Document, picture: OwnPicture): string[] {
   }
   for (const scene of Object.values(document.scenes)) {
     if (scene.backdrop.kind === 'picture' && scene.backdrop.media === picture.media) uses.push(`Backdrop of ${scene.title}`);
-    const layers = Object.values(scene.layers).filter((layer) => layer.kind === 'picture' && layer.media === picture.media).length;
+    const shows = (layer: Layer): boolean => (layer.kind === 'picture' && layer.media === picture.media) || (layer.kind === 'clip' && layer.media === picture.clip?.media);
+    const layers = Object.values(scene.layers).filter(shows).length;
     if (layers) uses.push(layers === 1 ? `In ${scene.title}` : `${layers} times in ${scene.title}`);
   }
   return uses;
 }
-
-export const FILE_TYPES = 'image/png,image/jpeg,image/webp,image/gif,image/avif,.png,.jpg,.jpeg,.webp,.gif,.avif';
 
 /** Own pictures at the left: found by name, with what each is used for and where it is from. */
 export function PictureShelf({
@@ -171,7 +171,7 @@ export function PictureShelf({
       <input
         ref={input}
         type="file"
-        accept={FILE_TYPES}
+        accept={SHELF_FILES}
         multiple
         hidden
         onChange={(event) => (onFiles([...(event.target.files ?? [])]), (event.target.value = ''))}
@@ -180,7 +180,7 @@ export function PictureShelf({
       <input
         ref={other}
         type="file"
-        accept={FILE_TYPES}
+        accept={SHELF_FILES}
         hidden
         onChange={(event) => {
           const [file] = event.target.files ?? [];

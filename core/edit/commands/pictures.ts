@@ -2,6 +2,7 @@ import { failure } from '../../document/failure.ts';
 import type { Character, OwnPicture, PictureActor, PictureFigure } from '../../document/schema.ts';
 import { designed } from '../../figure/cast.ts';
 import { orderAtEnd } from '../../time/order.ts';
+import { TICKS_PER_SECOND } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
 import { freeName } from './cast.ts';
 
@@ -45,17 +46,41 @@ export const removePicture =
     delete draft.production.pictures?.[id];
   };
 
-/** Another picture in its place: strokes and marks stay where they are, as shares of it. */
+/**
+ * Another picture in its place: backdrops and layers that show it follow, as wide as they were; strokes and marks stay where they
+ * are, as shares of it. Says what may not fit any more.
+ */
 export const replacePicture =
-  (id: string, { media, width, height }: Pick<OwnPicture, 'media' | 'width' | 'height'>): Recipe =>
+  (id: string, { media, width, height, clip }: Pick<OwnPicture, 'media' | 'width' | 'height'> & { readonly clip?: OwnPicture['clip'] }): Recipe =>
   (draft) => {
     const picture = pictureOf(draft, id);
-    const before = picture.width / picture.height;
-    Object.assign(picture, { media, width, height });
+    const old = { media: picture.media, clip: picture.clip, shape: picture.width / picture.height };
     const shape = width / height;
-    return Math.abs(shape / before - 1) > 0.02 && Object.keys(picture.actors).length
-      ? 'The new picture has another shape: look whether its marks still lie where they should.'
-      : undefined;
+    Object.assign(picture, { media, width, height });
+    if (clip) picture.clip = clip;
+    else delete picture.clip;
+    let stood = 0;
+    for (const scene of Object.values(draft.scenes)) {
+      if (scene.backdrop.kind === 'picture' && scene.backdrop.media === old.media) Object.assign(scene.backdrop, { media, width, height });
+      for (const layer of Object.values(scene.layers)) {
+        const high = (): number => Math.max(1, Math.round(((layer as { width: number }).width / shape) * 100) / 100);
+        if (layer.kind === 'picture' && layer.media === old.media) Object.assign(layer, { media, height: high() });
+        else if (layer.kind === 'clip' && old.clip && layer.media === old.clip.media) {
+          if (!clip) stood++;
+          else {
+            Object.assign(layer, { media: clip.media, frames: clip.frames, rate: clip.rate, height: high() });
+            if (layer.until !== undefined && layer.until > (clip.frames / clip.rate) * TICKS_PER_SECOND) delete layer.until;
+          }
+        }
+      }
+    }
+    const said = [
+      ...(Math.abs(shape / old.shape - 1) > 0.02 && Object.keys(picture.actors).length
+        ? ['The new picture has another shape: look whether its marks still lie where they should.']
+        : []),
+      ...(stood ? [`${stood} clip${stood === 1 ? '' : 's'} on the stage still show${stood === 1 ? 's' : ''} the old one: the new file does not move.`] : []),
+    ];
+    return said.length ? said.join(' ') : undefined;
   };
 
 export const addActor =

@@ -51,19 +51,7 @@ export const clip: DrawnKind<'clip'> = {
   entry: {
     label: 'Clip',
     icon: 'M4 5h16v14H4zM8 5v14M16 5v14M4 9.7h4M4 14.3h4M16 9.7h4M16 14.3h4',
-    fields: [
-      {
-        field: 'after',
-        label: 'When it is over',
-        control: 'choice',
-        options: [
-          ['hold', 'The last frame stays'],
-          ['again', 'Again from the start'],
-          ['back', 'Back and forth'],
-          ['gone', 'It is gone'],
-        ],
-      },
-    ],
+    fields: [],
   },
   nodes({ layer, start }, tick) {
     const frame = clipFrame(layer, tick - start);
