@@ -43,10 +43,13 @@ export const fontFileName = ({ family, script, weight }: FontFile): string => `$
 
 const pupilsOf = ({ face }: PictureFigure): string[] => [face.left, face.right].flatMap(({ pupil }) => (pupil ? [pupil.media] : []));
 
+/** Pictures of a mouth that stand still; a clip's frames come by themselves. */
+const mouthsOf = ({ mouth }: PictureFigure): string[] => (mouth.source?.shapes ?? []).flatMap(({ media, frame }) => (frame === undefined ? [media] : []));
+
 /** Hashes of the pictures that a document shows: backdrops, layers and pictures that act. */
 export function picturesOf({ scenes, characters }: Pick<Document, 'scenes' | 'characters'>): Set<string> {
   const found = new Set<string>();
-  for (const { picture } of Object.values(characters)) for (const media of picture ? [picture.media, ...pupilsOf(picture)] : []) found.add(media);
+  for (const { picture } of Object.values(characters)) for (const media of picture ? [picture.media, ...pupilsOf(picture), ...mouthsOf(picture)] : []) found.add(media);
   for (const { backdrop, layers } of Object.values(scenes)) {
     if (backdrop.kind === 'picture') found.add(backdrop.media);
     for (const layer of Object.values(layers)) if (layer.kind === 'picture') found.add(layer.media);

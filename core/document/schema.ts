@@ -120,6 +120,48 @@ export const PictureFaceSchema = v.object({
 });
 export type PictureFace = v.InferOutput<typeof PictureFaceSchema>;
 
+/** A colour that is taken out of a picture: a painted wall behind somebody, a cloth. */
+export const ChromaSchema = v.object({
+  colour,
+  /** How far from the key a colour is gone, and over how much more it comes back; 1 is the way from the key to grey. */
+  tolerance: share,
+  softness: share,
+  /** How much of the key's light is taken from what stays. */
+  spill: share,
+  /** In pixels of the picture: how far its edge goes in, and how soft it is. */
+  shrink: shareOf(0, 12),
+  blur: shareOf(0, 12),
+  /** Only what lies in this outline is kept; shares of the picture. */
+  rough: v.optional(v.pipe(v.array(spot), v.minLength(3), v.maxLength(60))),
+});
+export type Chroma = v.InferOutput<typeof ChromaSchema>;
+
+/** Mouths that are pictures: frames of a clip, or pictures of one's own, each told by how open and how wide it is. */
+export const MouthSourceSchema = v.object({
+  /** How wide its pictures are, of the marked mouth's width; and where in them the middle of the mouth is. */
+  size: shareOf(0.1, 20),
+  x: near,
+  y: near,
+  chroma: v.optional(ChromaSchema),
+  shapes: v.pipe(
+    v.array(
+      v.object({
+        media: hash,
+        /** Of a clip. */
+        frame: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0))),
+        /** Height by width. */
+        aspect: shareOf(0.02, 50),
+        /** 0 shut to 1 as wide open as it goes; its width about that at rest. */
+        open: shareOf(0, 2),
+        wide: shareOf(0, 4),
+      }),
+    ),
+    v.minLength(1),
+    v.maxLength(64),
+  ),
+});
+export type MouthSource = v.InferOutput<typeof MouthSourceSchema>;
+
 export const PICTURE_MOUTHS = ['ink', 'brush', 'paper', 'soft'] as const;
 /** A picture that acts: what is seen of it, where its face is, and how mouth and lids are drawn on it. */
 export const PictureFigureSchema = v.object({
@@ -139,6 +181,8 @@ export const PictureFigureSchema = v.object({
     line: shareOf(0, 4),
     lip: colour,
     dark: colour,
+    /** Instead of a drawn one. */
+    source: v.optional(MouthSourceSchema),
   }),
   lids: v.object({ skin: colour, shade: colour, line: colour }),
   /** How much the head moves by itself; 0 holds it still. */
@@ -425,22 +469,6 @@ const layerBase = {
 /** A kind's schema: what all have, its properties and keys, and what is its own. */
 const layerOf = <K extends LayerKind, O extends v.ObjectEntries>(kind: K, own: O) =>
   v.strictObject({ kind: v.literal(kind), ...layerBase, ...restFields(kind), keys: kind === 'effect' ? freeKeys : keysOf(kind), ...own });
-
-/** A colour that is taken out of a picture: a painted wall behind somebody, a cloth. */
-export const ChromaSchema = v.object({
-  colour,
-  /** How far from the key a colour is gone, and over how much more it comes back; 1 is the way from the key to grey. */
-  tolerance: share,
-  softness: share,
-  /** How much of the key's light is taken from what stays. */
-  spill: share,
-  /** In pixels of the picture: how far its edge goes in, and how soft it is. */
-  shrink: shareOf(0, 12),
-  blur: shareOf(0, 12),
-  /** Only what lies in this outline is kept; shares of the picture. */
-  rough: v.optional(v.pipe(v.array(spot), v.minLength(3), v.maxLength(60))),
-});
-export type Chroma = v.InferOutput<typeof ChromaSchema>;
 
 /** What a clip does when it is over: its last frame stays, it begins again, it runs back and forth, it goes. */
 export const CLIP_ENDS = ['hold', 'again', 'back', 'gone'] as const;

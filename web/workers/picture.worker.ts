@@ -1,18 +1,21 @@
 import { sentenceOf } from '#core/document/failure';
-import type { Backdrop, PictureActor, PictureFace } from '#core/document/schema';
+import { type Backdrop, MOUTH_SHAPES, type MouthSource, type PictureActor, type PictureFace } from '#core/document/schema';
 import { IDENTITY } from '#core/draw/matrix';
 import { rect } from '#core/draw/path';
 import type { Plane } from '#core/draw/picture';
 import { picturedCharacter } from '#core/edit/commands/pictures';
 import { alivePose } from '#core/figure/alive';
 import { drawFigure } from '#core/figure/figure';
+import { MOUTH_CHART } from '#core/figure/mouth';
+import { nearestMouth } from '#core/figure/pictured/mouthPictures';
 import { posed } from '#core/figure/pose';
 import type { EngineExports } from '#core/paint/engine';
-import { IncrementalPainter } from '#core/paint/incremental';
-import { Painter } from '#core/paint/paint';
+import { IncrementalPainter, paintFully } from '#core/paint/incremental';
+import { type Images, Painter } from '#core/paint/paint';
 import { type ActingPicture, actingPicture, isCutOut, liftedOff, maskOf, movedFace, working } from '#core/picture/actor';
 import { type Made, pictureFigure } from '#core/picture/figure';
 import { COARSE } from '#core/picture/lift';
+import { mouthSource } from '#core/picture/mouthClip';
 import { type Outline, outlinesOf } from '#core/picture/outline';
 import type { Raster } from '#core/picture/raster';
 import { resized } from '#core/picture/raster';
@@ -22,6 +25,7 @@ import { estimateSpeech } from '#core/speech/estimate';
 import { backdropNodes } from '#core/stage/backdrop';
 import { toSeconds } from '#core/time/ticks';
 import engineUrl from '../../core/paint/engine.wasm?url';
+import { Clips } from './clips.ts';
 import { Pictures } from './pictures.ts';
 
 type Lifting = Pick<PictureActor, 'lifted' | 'strokes' | 'lasso' | 'edge' | 'mends'>;
@@ -39,6 +43,10 @@ export type PictureRequest =
   | { readonly kind: 'prepare'; readonly call: number; readonly actor: Lifting & { readonly face: PictureFace } }
   | { readonly kind: 'export'; readonly call: number }
   | { readonly kind: 'colour'; readonly call: number; readonly x: number; readonly y: number }
+  /** Sorts a clip's frames to a mouth. */
+  | { readonly kind: 'mouthClip'; readonly call: number; readonly clip: { readonly media: string; readonly frames: number; readonly width: number; readonly height: number } }
+  /** What each shape of the chart becomes with a mouth's pictures. */
+  | { readonly kind: 'shapes'; readonly call: number; readonly source: MouthSource; readonly open: number; readonly skin: string }
   | { readonly kind: 'canvas'; readonly canvas: OffscreenCanvas; readonly width: number; readonly height: number }
   | {
       readonly kind: 'look';
@@ -158,6 +166,62 @@ function prepare(image: Raster, actor: Lifting & { readonly face: PictureFace })
   return made.picture;
 }
 
+const stored = new Pictures(() => painter?.reset());
+const clips = new Clips();
+const found: Images = (media, frame) => (frame === undefined ? (images.get(media) ?? stored.find(media)) : clips.find(media, frame));
+/** A painter for pictures that are answered, apart from the loop's. */
+let still: Promise<Painter> | undefined;
+const stillPainter = (): Promise<Painter> => {
+  still ??= WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } }).then(({ instance }) => new Painter(instance.exports as unknown as EngineExports, found));
+  return still;
+};
+
+/** Frames of a clip that are looked at for a mouth, and how wide. */
+const LOOKED_AT = 96;
+const SMALL_SIDE = 170;
+
+async function mouthOfClip({ media, frames, width, height }: Extract<PictureRequest, { kind: 'mouthClip' }>['clip']): Promise<MouthSource> {
+  const own = await stillPainter();
+  const k = Math.min(1, SMALL_SIDE / Math.max(width, height));
+  const [w, h] = [Math.max(8, Math.round(width * k)), Math.max(8, Math.round(height * k))];
+  const count = Math.min(frames, LOOKED_AT);
+  const list: { frame: number; image: Raster }[] = [];
+  for (let n = 0; n < count; n++) {
+    const frame = Math.floor((n * frames) / count);
+    await clips.bring([{ media, frame }]);
+    const nodes = [{ id: 'frame', matrix: IDENTITY, image: { media, frame, x: 0, y: 0, width: w, height: h } }];
+    const surface = paintFully(own, { width: w, height: h, planes: [{ id: 'all', view: IDENTITY, nodes }] }, w, h);
+    list.push({ frame, image: { width: w, height: h, data: new Uint8ClampedArray(surface.pixels()) } });
+    surface.dispose();
+  }
+  return mouthSource(media, list);
+}
+
+const CHART_SIDES = { width: 124, height: 88 } as const;
+
+/** Each shape of the chart as the mouth's pictures show it, on skin. */
+async function chartOf({ source, open, skin }: Extract<PictureRequest, { kind: 'shapes' }>): Promise<ImageBitmap[]> {
+  const own = await stillPainter();
+  const { width, height } = CHART_SIDES;
+  const wide = 54;
+  const out: ImageBitmap[] = [];
+  for (const name of MOUTH_SHAPES) {
+    const { media, frame, aspect } = nearestMouth(source.shapes, MOUTH_CHART[name], open);
+    if (frame !== undefined) await clips.bring([{ media, frame }]);
+    else {
+      stored.find(media);
+      await stored.arrived();
+    }
+    const [w, h] = [wide * source.size, wide * source.size * aspect];
+    const image = { media, x: width / 2 - w * source.x, y: height * 0.42 - h * source.y, width: w, height: h };
+    const nodes = [{ id: 'mouth', matrix: IDENTITY, image: { ...image, ...(frame === undefined ? {} : { frame }), ...(source.chroma ? { keying: source.chroma } : {}) } }];
+    const surface = paintFully(own, { width, height, background: skin, planes: [{ id: 'all', view: IDENTITY, nodes }] }, width, height);
+    out.push(await createImageBitmap(new ImageData(new Uint8ClampedArray(surface.pixels()), width, height)));
+    surface.dispose();
+  }
+  return out;
+}
+
 // The loop that talks.
 let look: Extract<PictureRequest, { kind: 'look' }> | undefined;
 let spoken: { readonly text: string; readonly track: ReturnType<typeof mouthTrack>; readonly ticks: number; readonly stressed: readonly number[] } | undefined;
@@ -246,8 +310,7 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
     if (look) speak(look.text);
     clearInterval(timer);
     void engine.then((exports) => {
-      const stored = new Pictures(() => {});
-      painter = new IncrementalPainter(new Painter(exports, (media) => images.get(media) ?? stored.find(media)), size.width, size.height);
+      painter = new IncrementalPainter(new Painter(exports, found), size.width, size.height);
       timer = setInterval(frame, 1000 / FPS);
     });
     return;
@@ -256,6 +319,12 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
     look = data;
     speak(data.text);
     dress();
+    // Pictures of a mouth are there before they are asked for, one by one.
+    const shapes = data.actor.mouth?.source?.shapes ?? [];
+    void clips.bring(shapes.flatMap(({ media, frame }) => (frame === undefined ? [] : [{ media, frame }])))?.then(
+      () => painter?.reset(),
+      (thrown: unknown) => post({ kind: 'failed', call: undefined, sentence: sentenceOf(thrown) }),
+    );
     return;
   }
   const call = 'call' in data ? data.call : undefined;
@@ -267,6 +336,11 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
     try {
       if (data.kind === 'open') return await open(data.media);
       if (call !== undefined && data.kind !== 'colour' && latest.get(lane) !== call) return post({ kind: 'answer', call, value: undefined });
+      if (data.kind === 'mouthClip') return post({ kind: 'answer', call: data.call, value: await mouthOfClip(data.clip) });
+      if (data.kind === 'shapes') {
+        const chart = await chartOf(data);
+        return post({ kind: 'answer', call: data.call, value: chart }, chart);
+      }
       const image = source;
       if (!image) throw new Error('The picture is not open yet. Wait a moment and try again.');
       const answer = (value: unknown, transfer: Transferable[] = []): void => post({ kind: 'answer', call: call as number, value }, transfer);

@@ -1,4 +1,4 @@
-import type { PictureActor, PictureFace } from '#core/document/schema';
+import type { MouthSource, PictureActor, PictureFace } from '#core/document/schema';
 import type { ExportAnswer, LiftAnswer, PictureAnswer, PictureRequest, PrepareAnswer, Spoken } from '../workers/picture.worker.ts';
 
 type Lifting = Pick<PictureActor, 'lifted' | 'strokes' | 'lasso' | 'edge' | 'mends'>;
@@ -72,6 +72,10 @@ export class PictureClient {
   }
   suggest = (actor?: PictureActor): Promise<PictureFace[] | undefined> => this.ask({ kind: 'suggest', actor: actor && liftingOf(actor) });
   prepare = (actor: PictureActor, face: PictureFace): Promise<PrepareAnswer | undefined> => this.ask({ kind: 'prepare', actor: { ...liftingOf(actor), face } });
+  /** Sorts a clip's frames to a mouth. */
+  mouthClip = (clip: { media: string; frames: number; width: number; height: number }): Promise<MouthSource | undefined> => this.ask({ kind: 'mouthClip', clip });
+  /** What each shape of the chart becomes with a mouth's pictures. */
+  shapes = (source: MouthSource, open: number, skin: string): Promise<ImageBitmap[] | undefined> => this.ask({ kind: 'shapes', source, open, skin });
   export = (): Promise<ExportAnswer | undefined> => this.ask({ kind: 'export' });
   colour = (x: number, y: number): Promise<string | undefined> => this.ask({ kind: 'colour', x, y });
   attach(canvas: HTMLCanvasElement, width: number, height: number): void {

@@ -160,7 +160,7 @@ describe('the shelf', () => {
 describe('the mouth chart', () => {
   it('shows all ten shapes in the chosen hand, and changes hands', () => {
     const onStyle = vi.fn();
-    render(<MouthShelf actor={ACTOR} prepared={undefined} onStyle={onStyle} />);
+    render(<MouthShelf client={{} as PictureClient} actor={ACTOR} prepared={undefined} onStyle={onStyle} onSource={() => {}} />);
     expect(screen.getAllByRole('listitem')).toHaveLength(10);
     expect(screen.getByRole('radio', { name: 'Ink line' }).getAttribute('aria-checked')).toBe('true');
     fireEvent.click(screen.getByRole('radio', { name: 'Soft' }));

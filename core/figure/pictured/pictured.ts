@@ -1,4 +1,4 @@
-import type { PictureFigure } from '../../document/schema.ts';
+import type { MouthSource, PictureFigure } from '../../document/schema.ts';
 import { IDENTITY, type Matrix, multiply, rotation, scaling, translation } from '../../draw/matrix.ts';
 import { ellipse, pen } from '../../draw/path.ts';
 import type { Item, Node } from '../../draw/picture.ts';
@@ -13,6 +13,7 @@ import { skeletonOf } from '../skeleton.ts';
 import { Sketch } from '../sketch.ts';
 import { type Bending, bendingOf, bendOf, matrixAt } from './bending.ts';
 import { type EyeSpot, type PictureModel, pictureModel, pictureProportions } from './model.ts';
+import { nearestMouth } from './mouthPictures.ts';
 import { MOUTH_MAKERS } from './mouths.ts';
 
 /** A picture that acts, in a pose. */
@@ -38,14 +39,26 @@ export function drawPictured({ character }: FigureModel, pose: Pose, mouth: Mout
 
 /** The mouth at its mark: as wide as it, on the face's tilt, bent along with the head. */
 function mouthNodes(model: PictureModel, pose: Pose, mouth: MouthNumbers, bending: Bending): Node[] {
-  const { style, width, open, line, lip, dark } = model.picture.mouth;
+  const { style, width, open, line, lip, dark, source } = model.picture.mouth;
   const [left, middle, right] = model.mouth;
   const wide = Math.hypot(right.x - left.x, right.y - left.y);
   const scale = Math.max(0.02, (wide * width) / (2 * MOUTH_CHART.rest.width));
-  const at = multiply(multiply(matrixAt(bending, middle, wide / 4), rotation(model.angle)), scaling(scale));
+  const place = multiply(matrixAt(bending, middle, wide / 4), rotation(model.angle));
+  if (source) return [pictureOfMouth(source, mouth, open, wide * width, place)];
+  const at = multiply(place, scaling(scale));
   const shown = { ...mouth, lower: mouth.lower * open, upper: mouth.upper * (0.5 + 0.5 * open), tongue: mouth.tongue * open };
   const drawn = drawMouth(shown, pose.smile, pose.press, { lip, line: lip, dark, plain: style !== 'soft' });
   return (MOUTH_MAKERS[style](drawn, { lip, dark, line }) as Node[]).map((node) => moved(node, at, 'm.'));
+}
+
+/** Of mouths that are pictures the one that is nearest to the shape that the voice asks for. */
+function pictureOfMouth(source: MouthSource, mouth: MouthNumbers, open: number, wide: number, place: Matrix): Item {
+  const { media, frame, aspect } = nearestMouth(source.shapes, mouth, open);
+  const width = wide * source.size;
+  const height = width * aspect;
+  const { x, y, chroma } = source;
+  const image = { media, x: -width * x, y: -height * y, width, height, ...(frame === undefined ? {} : { frame }), ...(chroma ? { keying: chroma } : {}) };
+  return { id: 'm.picture', matrix: place, image };
 }
 
 /** Pupils where they look, then the lids as far as they are shut, in the skin's colours. */
