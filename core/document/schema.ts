@@ -224,6 +224,19 @@ const clipFacts = {
   rate: v.pipe(v.number(), v.minValue(0.01), v.maxValue(120)),
 };
 
+/** A layer of a layered picture, in pixels of its page. */
+export const OwnPictureLayerSchema = v.object({
+  name,
+  media: hash,
+  x: v.pipe(v.number(), v.integer()),
+  y: v.pipe(v.number(), v.integer()),
+  width: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  height: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  opacity: share,
+  shown: v.boolean(),
+});
+export type OwnPictureLayer = v.InferOutput<typeof OwnPictureLayerSchema>;
+
 /** A picture of one's own on the production's shelf, with where it is from. */
 export const OwnPictureSchema = v.object({
   order,
@@ -236,6 +249,8 @@ export const OwnPictureSchema = v.object({
   licence: v.optional(text(200)),
   /** It moves: the clip, of which the picture above is the first frame, and its sound. */
   clip: v.optional(v.object({ media: hash, ...clipFacts, sound: v.optional(hash) })),
+  /** It has layers, back to front, on a page of so many pixels: the picture is those that are shown. */
+  layered: v.optional(v.object({ width: shareOf(1, 20_000), height: shareOf(1, 20_000), layers: v.pipe(v.array(OwnPictureLayerSchema), v.maxLength(64)) })),
   actors: v.record(id('actor'), PictureActorSchema),
 });
 export type OwnPicture = v.InferOutput<typeof OwnPictureSchema>;

@@ -1,3 +1,4 @@
+import { toast } from 'sonner';
 import type { OwnPicture } from '#core/document/schema';
 import { addPicture } from '#core/edit/commands/pictures';
 import { type Following, uploadMedia } from '../api.ts';
@@ -24,7 +25,9 @@ export async function sendPicture(file: File, following?: Following): Promise<Br
   const clip = facts.clip
     ? { clip: { media: String(facts.clip), frames: Number(facts.frames), rate: Number(facts.rate), ...(facts.sound ? { sound: String(facts.sound) } : {}) } }
     : {};
-  return { name: titleOf(file), media: hash, width: Number(facts.width), height: Number(facts.height), ...clip };
+  const layered = facts.layers ? { layered: JSON.parse(String(facts.layers)) as NonNullable<OwnPicture['layered']> } : {};
+  if (facts.cleaned) toast(`Left out of “${file.name}”, as it does not draw or leads elsewhere: ${facts.cleaned}.`);
+  return { name: titleOf(file), media: hash, width: Number(facts.width), height: Number(facts.height), ...clip, ...layered };
 }
 
 /** Puts what came on the production's shelf. Gives its id there, and the edit. */

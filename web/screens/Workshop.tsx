@@ -2,12 +2,14 @@ import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
+import { addLayer } from '#core/edit/commands/layers';
 import { addActor, removePicture, replacePicture, setPicture } from '#core/edit/commands/pictures';
 import { setBackdrop } from '#core/edit/commands/stage';
 import { PICTURE_SAMPLES } from '#core/picture/samples/index';
 import { inOrder } from '#core/time/order';
 import { makeId } from '../ids.ts';
 import { isForShelf, SHELF_FILES, sendPicture, shelved } from '../pictures/bringIn.ts';
+import { ownLayer } from '../pictures/onStage.ts';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
 import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView } from '../state/view.ts';
@@ -113,6 +115,12 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
     if (run(`${one.name} as backdrop`, setBackdrop(shownScene.id, { kind: 'picture', media: one.media, width: one.width, height: one.height, fit: 'fill', name: one.name })))
       toast.success(`${one.name} is the backdrop of ${shownScene.title} now.`);
   };
+  const onStage = (which: string): void => {
+    const one = pictures[which];
+    if (!one || !shownScene) return;
+    if (run(`Bring on ${one.name}`, addLayer(shownScene.id, makeId('layer'), ownLayer(one, document.production.frame))))
+      toast.success(`${one.name} is on the stage of ${shownScene.title} now.`);
+  };
   // Ctrl+V brings in what was copied.
   const bringing = useRef(bring);
   bringing.current = bring;
@@ -138,6 +146,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
       onRemove={(which) => run('Take a picture off the shelf', removePicture(which))}
       onReplace={(which, file) => void replace(which, file)}
       onBackdrop={asBackdrop}
+      onStage={onStage}
     />
   );
   return (

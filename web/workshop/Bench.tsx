@@ -19,6 +19,7 @@ import { COLOUR_USES, ColourShelf, type ColourUse, MouthShelf, mouthOf } from '.
 import { browsAbove, MARK_TOOLS } from './marks.ts';
 import { newActor } from './newActor.ts';
 import { PictureBench, type Tool } from './PictureBench.tsx';
+import { PictureLayers } from './PictureLayers.tsx';
 import { Close, NumbersOf, Talk } from './Talk.tsx';
 import { useLifting } from './useLifting.ts';
 
@@ -163,6 +164,7 @@ export function Bench({
     <div className="flex min-h-0 min-w-0 flex-1">
       <aside className="flex w-[168px] shrink-0 flex-col border-r border-line bg-bench">
         {shelf}
+        <PictureLayers id={id} picture={picture} />
         <h2 className="px-3.5 pt-2 pb-1 text-[13px] font-[650]">In this picture</h2>
         <ul className="scrolls max-h-[34%] shrink-0 overflow-y-auto px-1.5">
           {actors.map(([one, who], n) => (

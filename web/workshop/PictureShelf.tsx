@@ -35,6 +35,7 @@ export function PictureShelf({
   onRemove,
   onReplace,
   onBackdrop,
+  onStage,
 }: {
   document: Document;
   chosen: string | undefined;
@@ -45,6 +46,7 @@ export function PictureShelf({
   onRemove: (id: string) => void;
   onReplace: (id: string, file: File) => void;
   onBackdrop: (id: string) => void;
+  onStage: (id: string) => void;
 }) {
   const [query, setQuery] = useState('');
   const [unused, setUnused] = useState(false);
@@ -118,6 +120,7 @@ export function PictureShelf({
                     <DropdownMenu.Content align="start" sideOffset={2} className="raised z-50 min-w-44 rounded-[9px] border border-line bg-paper p-1 text-[13px]">
                       {(
                         [
+                          ['On the stage of this scene', () => onStage(id)],
                           ['As the backdrop of this scene', () => onBackdrop(id)],
                           ['Where it is from …', () => setTimeout(() => setCrediting(id))],
                           [

@@ -123,6 +123,7 @@ describe('the shelf', () => {
         onCredit={nothing}
         onRemove={nothing}
         onReplace={nothing}
+        onStage={() => {}}
         onBackdrop={nothing}
       />,
     );
@@ -148,6 +149,7 @@ describe('the shelf', () => {
         onCredit={nothing}
         onRemove={nothing}
         onReplace={nothing}
+        onStage={() => {}}
         onBackdrop={nothing}
       />,
     );

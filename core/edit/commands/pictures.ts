@@ -51,7 +51,10 @@ export const removePicture =
  * are, as shares of it. Says what may not fit any more.
  */
 export const replacePicture =
-  (id: string, { media, width, height, clip }: Pick<OwnPicture, 'media' | 'width' | 'height'> & { readonly clip?: OwnPicture['clip'] }): Recipe =>
+  (
+    id: string,
+    { media, width, height, clip, layered }: Pick<OwnPicture, 'media' | 'width' | 'height'> & { readonly clip?: OwnPicture['clip']; readonly layered?: OwnPicture['layered'] },
+  ): Recipe =>
   (draft) => {
     const picture = pictureOf(draft, id);
     const old = { media: picture.media, clip: picture.clip, shape: picture.width / picture.height };
@@ -59,6 +62,8 @@ export const replacePicture =
     Object.assign(picture, { media, width, height });
     if (clip) picture.clip = clip;
     else delete picture.clip;
+    if (layered) picture.layered = layered;
+    else delete picture.layered;
     let stood = 0;
     for (const scene of Object.values(draft.scenes)) {
       if (scene.backdrop.kind === 'picture' && scene.backdrop.media === old.media) Object.assign(scene.backdrop, { media, width, height });
