@@ -1,15 +1,16 @@
 import type { Document } from '#core/document/schema';
-import { addLayer, changeLayer } from '#core/edit/commands/layers';
+import { addLayer, changeLayer, type NewLayer, orderLayer, setPassage, setSpan } from '#core/edit/commands/layers';
 import { pinLine, setAside, setGap, setLeadAndTail } from '#core/edit/commands/lines';
 import { insertScript } from '#core/edit/commands/script';
 import { renameScene } from '#core/edit/commands/stage';
-import { addSpeaker, fromScript } from '#core/edit/create';
+import { addSpeaker, fromScript, standingLayer } from '#core/edit/create';
 import { designed } from '#core/figure/cast';
 import { readScript } from '#core/formats/script/read';
 import { voicePreset } from '#core/speech/voices';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
 import { Making, type Tools } from './film.ts';
+import { pictured } from './pictured.ts';
 
 const SCRIPT = `# How tides work
 TULLY: Marit! Somebody has stolen the sea!
@@ -135,6 +136,19 @@ export async function tides(tools: Tools): Promise<Document> {
   face(marit, 'warm', making.on(12, 'orange'), 4.5);
   gesture(tully, 'wave', 'both', making.on(13, 'love'), 1.3);
   face(tully, 'laughing', making.on(13), 3, 0.9);
+
+  // The Moon, when it is named: a picture of our own that looks down on them.
+  const moon = makeId('layer');
+  const moonCharacter = await pictured(making, tools, 'moon', 'Moon');
+  making.run('Bring on the Moon', (draft) => {
+    addLayer(scene, moon, { ...standingLayer(moonCharacter, { x: 560, y: -236, turn: 0 }, 1.12), name: 'Moon' } as NewLayer)(draft);
+    orderLayer(scene, moon, null)(draft);
+    setSpan(scene, moon, { start: making.on(6, 'Moon', -0.25), end: { to: 'scene', edge: 'end', offset: 0 } })(draft);
+    setPassage(scene, moon, 'enter', { effect: 'fade', ticks: toTicks(0.7) })(draft);
+  });
+  making.hang({ kind: 'look', layer: moon, target: { to: 'layer', layer: tully } }, making.on(6, 'Moon', 0.5), 2.6);
+  making.hang({ kind: 'face', layer: moon, expression: 'warm', strength: 1 }, making.on(6, 'water'), 2.4);
+  making.hang({ kind: 'face', layer: moon, expression: 'laughing', strength: 0.7 }, making.on(13, 'love'), 2.2);
 
   const shot = (framing: 'wide' | 'two-shot' | 'medium' | 'close', subjects: string[], at: ReturnType<Making['on']>, over = 0, push = 0): void => {
     making.hang({ kind: 'camera', framing, subjects, x: 0, y: 0, width: 1920, over: toTicks(over), push }, at, 1);

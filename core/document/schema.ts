@@ -191,6 +191,8 @@ export const PictureFigureSchema = v.object({
   still: v.optional(v.literal(true)),
   /** Its lower edge is a cut. */
   cutBelow: v.optional(v.literal(true)),
+  /** It stands nowhere: no shade lies below it. */
+  floats: v.optional(v.literal(true)),
 });
 export type PictureFigure = v.InferOutput<typeof PictureFigureSchema>;
 
@@ -213,6 +215,7 @@ export const PictureActorSchema = v.object({
   mouth: v.optional(v.partial(PictureFigureSchema.entries.mouth)),
   lids: v.optional(v.partial(PictureFigureSchema.entries.lids)),
   moves: v.optional(PictureFigureSchema.entries.moves),
+  floats: PictureFigureSchema.entries.floats,
   /** Whom of the cast it has become. */
   character: v.nullable(id('character')),
 });

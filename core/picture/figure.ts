@@ -31,7 +31,7 @@ interface Placed {
 }
 
 /** Somebody of a picture as a figure: marks and colours as they were found, where nothing else was chosen. */
-export function pictureFigure(made: Made, actor: Pick<PictureActor, 'lifted' | 'mouth' | 'lids' | 'moves'>, names: PictureNames): PictureFigure {
+export function pictureFigure(made: Made, actor: Pick<PictureActor, 'lifted' | 'mouth' | 'lids' | 'moves' | 'floats'>, names: PictureNames): PictureFigure {
   const { image, face, colours, pupils } = made;
   const between = [(face.left.x + face.right.x) / 2, (face.left.y + face.right.y) / 2] as const;
   const long = Math.hypot((face.chin[0] - between[0]) * image.width, (face.chin[1] - between[1]) * image.height);
@@ -58,5 +58,6 @@ export function pictureFigure(made: Made, actor: Pick<PictureActor, 'lifted' | '
     moves: actor.moves ?? 1,
     ...(actor.lifted ? {} : { still: true as const }),
     ...(made.cutBelow ? { cutBelow: true as const } : {}),
+    ...(actor.floats ? { floats: true as const } : {}),
   };
 }

@@ -28,6 +28,7 @@ import { STYLES, styledPlane } from '#core/stage/styles/index';
 import type { Style } from '#core/stage/styles/style';
 import { nodePainter, toPng } from '../paint/host.ts';
 import { filmFonts } from '../resources.ts';
+import { pictureSheet } from './pictureSheet.ts';
 
 interface Cell {
   readonly style?: Style;
@@ -53,8 +54,10 @@ export const contactSheetCommand = (): Command =>
     .option('--turns', 'heads turned')
     .option('--cast', 'everybody to start from, with their second outfits')
     .option('--styles', 'the cast in every drawing style')
+    .option('--pictures', 'every sample picture acting')
     .option('--slot <slot>', 'one character with every part of a slot, such as hair or nose')
     .action(async (options) => {
+      if (options.pictures) return writeFile(options.out, await pictureSheet());
       const name = options.character as DesignId;
       if (!(name in DESIGNS)) throw failure('no-character', `There is no character called “${name}”. Choose one of ${Object.keys(DESIGNS).join(', ')}.`);
       const one = designed(name, 'ch_000000000000', 'a0');

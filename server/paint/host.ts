@@ -24,6 +24,13 @@ export async function decodePicture(bytes: Buffer): Promise<RawImage> {
   return context.getImageData(0, 0, image.width, image.height);
 }
 
+/** Pixels as a PNG file. */
+export function pngOf({ width, height, data }: RawImage): Buffer {
+  const canvas = createCanvas(width, height);
+  canvas.getContext('2d').putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
+  return canvas.toBuffer('image/png');
+}
+
 /** A painted surface as a PNG file. */
 export function toPng(surface: Surface): Buffer {
   const canvas = createCanvas(surface.width, surface.height);

@@ -50,7 +50,7 @@ export type PictureRequest =
   | { readonly kind: 'canvas'; readonly canvas: OffscreenCanvas; readonly width: number; readonly height: number }
   | {
       readonly kind: 'look';
-      readonly actor: Pick<PictureActor, 'lifted' | 'mouth' | 'lids' | 'moves'>;
+      readonly actor: Pick<PictureActor, 'lifted' | 'mouth' | 'lids' | 'moves' | 'floats'>;
       readonly backdrop: Backdrop;
       readonly text: string;
       readonly parts: TalkParts;

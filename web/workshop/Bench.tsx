@@ -7,6 +7,7 @@ import type { Document, OwnPicture, PictureActor, PictureFace } from '#core/docu
 import { addActor, castActor, removeActor, setActor } from '#core/edit/commands/pictures';
 import { roomFor } from '#core/picture/face';
 import { pictureFigure } from '#core/picture/figure';
+import { newActor } from '#core/picture/newActor';
 import { faceAt } from '#core/picture/suggest';
 import { inOrder } from '#core/time/order';
 import { uploadMedia } from '../api.ts';
@@ -17,7 +18,6 @@ import { toneOf } from '../ui/speakers.ts';
 import type { PictureClient } from './client.ts';
 import { COLOUR_USES, ColourShelf, type ColourUse, MouthShelf, mouthOf } from './MouthShelf.tsx';
 import { browsAbove, MARK_TOOLS } from './marks.ts';
-import { newActor } from './newActor.ts';
 import { PictureBench, type Tool } from './PictureBench.tsx';
 import { PictureLayers } from './PictureLayers.tsx';
 import { Close, NumbersOf, Talk } from './Talk.tsx';

@@ -1,7 +1,7 @@
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import type { Backdrop, PictureActor, PictureFace, PictureFigure } from '#core/document/schema';
-import { Slider } from '../ui/fields.tsx';
+import { Check, Slider } from '../ui/fields.tsx';
 import { Button, CutTag, IconButton } from '../ui/parts.tsx';
 import type { PrepareAnswer, Spoken, TalkParts } from '../workers/picture.worker.ts';
 import type { PictureClient } from './client.ts';
@@ -59,6 +59,7 @@ export function Talk({
           ...(actor.mouth ? { mouth: actor.mouth } : {}),
           ...(actor.lids ? { lids: actor.lids } : {}),
           ...(actor.moves === undefined ? {} : { moves: actor.moves }),
+          ...(actor.floats ? { floats: true as const } : {}),
         },
         backdrop,
         text,
@@ -228,6 +229,15 @@ export function NumbersOf({ actor, prepared, onTry, onTake }: Numbers) {
       {row('Line', line, 0, 3, 0.05, line.toFixed(1), (value) => ({ mouth: { ...mouth, line: value } }))}
       <h3 className="pt-1 text-[13px] font-[650]">{actor.lifted ? 'Head and edge' : 'Head'}</h3>
       {actor.lifted && row('Head moves', moves, 0, 1.5, 0.05, moves === 0 ? 'not' : moves < 0.6 ? 'gently' : moves < 1.2 ? 'freely' : 'wildly', (value) => ({ moves: value }))}
+      {actor.lifted && (
+        <Check
+          checked={actor.floats === true}
+          onChange={(on) => onTake(on ? 'It floats' : 'It stands', { floats: on ? true : undefined } as Partial<PictureActor>)}
+          className="h-7 text-[12.5px]"
+        >
+          Floats: no shade on the floor
+        </Check>
+      )}
       {actor.face && row('Tilt', actor.face.tiltDeg, -45, 45, 1, `${actor.face.tiltDeg}°`, (value) => ({ face: { ...(actor.face as PictureFace), tiltDeg: value } }))}
       {actor.lifted && row('Edge', edge.shift, -6, 6, 0.5, `${edge.shift > 0 ? '+' : ''}${edge.shift} px`, (value) => ({ edge: { ...edge, shift: value } }))}
       {actor.lifted && row('Softness', edge.feather, 0, 6, 0.5, `${edge.feather} px`, (value) => ({ edge: { ...edge, feather: value } }))}

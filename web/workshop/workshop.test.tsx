@@ -1,11 +1,11 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Document, OwnPicture, PictureActor, PictureFace } from '#core/document/schema';
+import { cellOf, newActor, overFace } from '#core/picture/newActor';
 import { sampleDocument } from '#core/testing/samples';
 import { PictureClient } from './client.ts';
 import { MouthShelf, mouthOf } from './MouthShelf.tsx';
 import { browsAbove, marksOf, tiltPin } from './marks.ts';
-import { cellOf, newActor, overFace } from './newActor.ts';
 import { PictureShelf, usesOf } from './PictureShelf.tsx';
 
 afterEach(cleanup);

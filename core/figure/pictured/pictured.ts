@@ -27,7 +27,7 @@ export function drawPictured({ character }: FigureModel, pose: Pose, mouth: Mout
   const whole: Item = { id: 'picture', matrix: IDENTITY, image: picture.still ? image : { ...image, bend: bendOf(model, bending) } };
   return {
     nodes: [
-      ...(picture.still || picture.cutBelow ? [] : floorShade(skeleton, width * 0.32, 6)),
+      ...(picture.still || picture.cutBelow || picture.floats ? [] : floorShade(skeleton, width * 0.32, 6)),
       whole,
       ...eyeNodes('L', model, model.left, pose, bending),
       ...eyeNodes('R', model, model.right, pose, bending),

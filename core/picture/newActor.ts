@@ -1,4 +1,4 @@
-import type { PictureActor, PictureFace } from '#core/document/schema';
+import type { PictureActor, PictureFace } from '../document/schema.ts';
 
 type Spot = readonly [number, number];
 
