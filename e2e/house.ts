@@ -4,7 +4,7 @@ import { openDb } from '#server/db/db';
 import { ROOT } from '#server/root';
 
 /** The whole product as ./start runs it, on a database and a port of its own: server, workers, sample films. */
-export async function openHouse(): Promise<{ url: string; server(): ChildProcess; restart(): Promise<void>; end(): Promise<void> }> {
+export async function openHouse(): Promise<{ url: string; database: string; server(): ChildProcess; restart(): Promise<void>; end(): Promise<void> }> {
   const base = process.env.DATABASE_URL;
   if (!base) throw new Error('Run the tests through ./test: it starts the database that they need.');
   const name = `e_${Date.now().toString(36)}`;
@@ -33,6 +33,7 @@ export async function openHouse(): Promise<{ url: string; server(): ChildProcess
   await start();
   return {
     url: `http://127.0.0.1:${port}`,
+    database,
     server: () => child,
     restart: start,
     async end() {

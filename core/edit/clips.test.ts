@@ -65,7 +65,7 @@ describe('a clip on the stage', () => {
     expect(clip().chroma).toEqual(key);
     run(setChroma(scene, layer, undefined));
     expect('chroma' in clip()).toBe(false);
-    const person = inOrder(part().layers).find(([, one]) => one.kind === 'character')?.[0] as string;
+    const [person] = inOrder(part().layers).find(([, one]) => one.kind === 'character') as [string, unknown];
     expect(() => run(setChroma(scene, person, key))).toThrow('Colours are taken out of pictures and clips only.');
     expect(() => run(setClip(scene, person, { speed: 2 }))).toThrow('That is no clip.');
   });

@@ -11,6 +11,8 @@ const NEAR_FRAMES = 30;
 const STREAMS_OF_ONE = 2;
 /** While it plays, so many frames are decoded before they are asked for. */
 const AHEAD = 6;
+/** So many frames from one that is asked for to the next are playing, also at twice the speed. */
+const MOST_STEP = 3;
 /** A decoder that holds a frame back for so long is asked for all that it has. */
 const PATIENCE_MS = 400;
 
@@ -53,13 +55,15 @@ export class Clips {
   /** Sees to it that frames are there; undefined where all of them are. @throws Error with a sentence where a clip cannot be shown. */
   bring(frames: readonly Frame[]): Promise<void> | undefined {
     const missing = frames.filter(({ media, frame }) => !this.kept.has(`${media} ${frame}`));
-    for (const { media, frame } of frames) void this.clips.get(media)?.then((clip) => clip.readOn(frame));
+    for (const { media, frame } of frames) if (this.kept.has(`${media} ${frame}`)) void this.clips.get(media)?.then((clip) => clip.readOn(frame));
     if (!missing.length) return undefined;
     this.pending++;
     return Promise.all(
       missing.map(async ({ media, frame }) => {
         const clip = await this.open(media);
-        this.keep(media, frame, await clip.read(frame));
+        const image = clip.read(frame);
+        clip.readOn(frame);
+        this.keep(media, frame, await image);
       }),
     )
       .then(() => undefined)
@@ -114,7 +118,8 @@ class Clip {
   private readonly keep: (frame: number, image: PlanarImage) => void;
   private readonly streams: Stream[] = [];
   private readonly coded = new Map<number, Promise<Uint8Array>>();
-  private last = -1;
+  /** What was asked for last: small steps from it are playing. */
+  private asked = Number.NEGATIVE_INFINITY;
 
   constructor(url: string, map: ClipMap, keep: (frame: number, image: PlanarImage) => void) {
     this.url = url;
@@ -124,18 +129,17 @@ class Clip {
 
   read(frame: number): Promise<PlanarImage> {
     const wanted = Math.min(Math.max(0, frame), this.map.frames - 1);
-    this.last = wanted;
     return this.streamFor(wanted).read(wanted);
   }
 
   /** It plays: what comes next is decoded before it is asked for. */
   readOn(frame: number): void {
-    const playing = frame > this.last - AHEAD && frame <= this.last + 2;
+    const step = frame - this.asked;
+    this.asked = frame;
+    if (step < 0 || step > MOST_STEP) return;
     const ahead = Math.min(frame + AHEAD, this.map.frames - 1);
-    if (!playing || ahead <= this.last) return;
-    const stream = this.streams.find(({ next }) => next >= frame && next <= ahead + 1);
+    const stream = this.streams.find(({ next }) => next >= frame && next <= ahead);
     if (!stream) return;
-    this.last = ahead;
     for (let n = frame + 1; n <= ahead; n++)
       if (n >= stream.next)
         void stream
