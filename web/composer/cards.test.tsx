@@ -19,7 +19,12 @@ vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, 
 vi.mock('./transport.ts', () => ({ seek: () => {}, playLine: () => {} }));
 vi.mock('./acts.ts', () => ({ ACT_RATE: 12, ACT_SIZE: { width: 136, height: 104 }, actStill: () => new Promise(() => {}), actFrames: () => new Promise(() => {}) }));
 vi.mock('../stage/client.ts', () => ({
-  stage: () => ({ backdrop: async () => new Promise(() => {}), piece: async () => new Promise(() => {}), portrait: async () => new Promise(() => {}) }),
+  stage: () => ({
+    backdrop: async () => new Promise(() => {}),
+    piece: async () => new Promise(() => {}),
+    matching: async () => new Promise(() => {}),
+    portrait: async () => new Promise(() => {}),
+  }),
 }));
 
 const made = sampleDocument();

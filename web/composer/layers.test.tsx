@@ -17,7 +17,12 @@ vi.mock('./transport.ts', () => ({ seek: (tick: number) => view({ tick }), playL
 const hoisted = vi.hoisted(() => ({ boxes: [] as unknown[] }));
 vi.mock('../stage/boxes.ts', () => ({ placedBoxes: () => hoisted.boxes, useBoxes: () => hoisted.boxes, hearBoxes: () => {}, seenAt: () => undefined, coverAt: () => {} }));
 vi.mock('../stage/client.ts', () => ({
-  stage: () => ({ backdrop: async () => new Promise(() => {}), piece: async () => new Promise(() => {}), portrait: async () => new Promise(() => {}) }),
+  stage: () => ({
+    backdrop: async () => new Promise(() => {}),
+    piece: async () => new Promise(() => {}),
+    portrait: async () => new Promise(() => {}),
+    matching: async () => new Promise(() => {}),
+  }),
 }));
 
 const made = everything();
