@@ -124,7 +124,7 @@ describe('a clip before a green wall', () => {
       await fetch(`${house.url}/api/productions/${id}/films`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ name: 'Wave', options: { width: 320, height: 180, fps: 24, from: 0, to: null, captions: true, format: 'mp4', preset: 'ultrafast', crf: 28 } }),
+        body: JSON.stringify({ name: 'Wave', options: { width: 320, height: 180, fps: 24, from: 0, to: null, captions: true, format: 'mp4', preset: 'veryfast', crf: 30 } }),
       })
     ).json()) as { id: string };
     for (let state = 'rendering'; state === 'rendering'; ) {

@@ -103,6 +103,24 @@ export async function importOnLine(scene: string, lineId: string, file: File): P
   }
 }
 
+/** The head of a stored sound's WAV, and its bytes a second. */
+const WAV_HEAD = 44;
+const WAV_BYTES = 48_000 * 2;
+
+/** A clip's own sound as the voice of a line: listened to like any recording, the clip's picture let be. */
+export async function voiceFromClip(scene: string, lineId: string, sound: string, name: string): Promise<void> {
+  const known = toast.loading(`Listening to “${name}” …`);
+  try {
+    const response = await fetch(mediaUrl(sound), { method: 'HEAD' });
+    const seconds = (Number(response.headers.get('Content-Length')) - WAV_HEAD) / WAV_BYTES;
+    if (!response.ok || !(seconds > 0)) throw new Error(`The sound of “${name}” is not in the store any more. Bring the clip in again.`);
+    await layTake(scene, lineId, sound, 0, toTicks(seconds), 'The clip’s sound as a voice');
+    toast.success(`“${name}” speaks this line now.`, { id: known });
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown), { id: known });
+  }
+}
+
 /** A recording of one line: a take at once; what is silent before and after the words is trimmed, pads kept, once it was listened to. */
 export async function recordOnLine(scene: string, lineId: string, file: File): Promise<void> {
   const media = await uploadMedia('sound', file);

@@ -2,10 +2,11 @@ import { CLIP_ENDS, type ClipEnd, type LayerOf } from '#core/document/schema';
 import { type ClipValues, clipLasts, setClip } from '#core/edit/commands/clips';
 import { clipLength } from '#core/stage/layers/clip';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
-import { run } from '../state/production.ts';
+import { run, useStanding } from '../state/production.ts';
 import { useView } from '../state/view.ts';
 import { NamedChoice } from '../ui/fields.tsx';
 import { ValueField } from '../ui/parts.tsx';
+import { voiceFromClip } from '../voices.ts';
 import type { PlacedScene } from './film.ts';
 import { NumberField, SmallButton } from './layerFields.tsx';
 
@@ -19,6 +20,8 @@ export function ClipPart({ id, layer, scene }: { id: string; layer: LayerOf<'cli
   const whole = Math.round((layer.frames / layer.rate) * TICKS_PER_SECOND);
   const line = useView((state) => state.line);
   const near = scene.lines.find((one) => one.id === line) ?? scene.lines.find(({ end }) => end > useView.getState().tick);
+  const { pictures = {} } = useStanding().production;
+  const sound = Object.values(pictures).find(({ clip }) => clip?.media === layer.media)?.clip?.sound;
   const set = (label: string, values: Parameters<typeof setClip>[2]): void => void run(label, setClip(scene.id, id, values));
   const moment = (label: string, key: 'into' | 'until', now: number, rest: number) => (
     <ValueField
@@ -67,6 +70,7 @@ export function ClipPart({ id, layer, scene }: { id: string; layer: LayerOf<'cli
       <div className="flex flex-wrap gap-1.5">
         <SmallButton onClick={() => run('As long as itself', clipLasts(scene.id, id, 'itself'))}>As long as itself</SmallButton>
         {near && <SmallButton onClick={() => run('As long as a line', clipLasts(scene.id, id, { line: near.id }))}>As long as line {near.index + 1}</SmallButton>}
+        {near && sound && <SmallButton onClick={() => void voiceFromClip(scene.id, near.id, sound, layer.name ?? 'The clip')}>Its sound speaks line {near.index + 1}</SmallButton>}
         <SmallButton onClick={() => run('The whole scene', clipLasts(scene.id, id, 'scene'))}>The whole scene</SmallButton>
       </div>
     </>

@@ -157,7 +157,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
           <Bench key={id} shelf={shelf} client={client} document={document} id={id} picture={picture} production={production} backdrop={shownScene?.backdrop} />
         ) : (
           <>
-            <aside className="flex w-[168px] shrink-0 flex-col border-r border-line bg-bench">{shelf}</aside>
+            <aside className="flex w-[168px] shrink-0 flex-col border-r border-line bg-bench max-[1099px]:w-[136px]">{shelf}</aside>
             <NoPicture onFiles={(files) => void bring(files)} onSample={(which) => void sample(which)} />
           </>
         )}

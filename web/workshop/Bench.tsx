@@ -162,7 +162,7 @@ export function Bench({
   const cast = stored?.character ? document.characters[stored.character] : undefined;
   return (
     <div className="flex min-h-0 min-w-0 flex-1">
-      <aside className="flex w-[168px] shrink-0 flex-col border-r border-line bg-bench">
+      <aside className="flex w-[168px] shrink-0 flex-col border-r border-line bg-bench max-[1099px]:w-[136px]">
         {shelf}
         <PictureLayers id={id} picture={picture} />
         <h2 className="px-3.5 pt-2 pb-1 text-[13px] font-[650]">In this picture</h2>
@@ -206,7 +206,7 @@ export function Bench({
         <p className="px-3.5 pb-3 text-[12px] text-ink-2">The picture itself is never changed.</p>
       </aside>
       <main className="flex min-w-0 flex-1 flex-col bg-paper" aria-label="Picture">
-        <div className="flex items-center gap-1 px-4 pt-2" role="tablist" aria-label="Steps">
+        <div className="flex items-center gap-1 px-4 pt-2 max-[1099px]:px-2" role="tablist" aria-label="Steps">
           {STEPS.map(([key, label], n) => (
             <button
               key={key}
@@ -214,7 +214,7 @@ export function Bench({
               role="tab"
               aria-selected={step === key}
               onClick={() => goTo(key)}
-              className={`flex h-[30px] min-w-0 flex-auto items-center justify-between gap-1 border pr-2 pl-3 text-[12.5px] font-semibold [clip-path:polygon(0_0,100%_0,calc(100%-9px)_100%,0_100%)] ${step === key ? 'border-2 border-ink bg-[#9fe3dc]' : done[key] ? 'border-line bg-well' : 'border-line bg-paper'}`}
+              className={`flex h-[30px] min-w-0 flex-auto items-center justify-between gap-1 border pr-2 pl-3 text-[12.5px] font-semibold max-[1099px]:pl-1.5 max-[1099px]:text-[12px] [clip-path:polygon(0_0,100%_0,calc(100%-9px)_100%,0_100%)] ${step === key ? 'border-2 border-ink bg-[#9fe3dc]' : done[key] ? 'border-line bg-well' : 'border-line bg-paper'}`}
             >
               <span className="truncate">
                 {n + 1} {label}
@@ -222,11 +222,11 @@ export function Bench({
               {done[key] && step !== key && <Check size={14} className="mr-1.5 shrink-0 text-ok" />}
             </button>
           ))}
-          <output className="ml-1 w-[84px] shrink-0 text-right text-[12px] text-ink-2" aria-live="polite">
+          <output className="ml-1 w-[84px] shrink-0 text-right text-[12px] text-ink-2 max-[1099px]:sr-only" aria-live="polite">
             {!lifted.size ? 'Opening …' : lifted.busy === 'lift' ? 'Lifting off …' : lifted.busy === 'prepare' ? 'Mending …' : `${picture.width} × ${picture.height}`}
           </output>
         </div>
-        <div className="flex h-[42px] items-center gap-1.5 px-4">
+        <div className="scrolls flex h-[42px] items-center gap-1.5 overflow-x-auto px-4 max-[1099px]:px-2">
           {step === 'lift' && stored && (
             <>
               <ToolButton on={tool === 'this'} label="This" onClick={() => setTool('this')} icon={<Plus size={14} className="text-ok" strokeWidth={3} />} />
@@ -299,7 +299,7 @@ export function Bench({
           onPick={(x, y) => void client.colour(x, y).then((found) => found && stored && setColour(use, found))}
           onPlaceFace={placeFace}
         />
-        <div className="h-[200px] shrink-0 overflow-hidden border-t border-line">
+        <div className="scrolls h-[172px] shrink-0 overflow-x-hidden overflow-y-auto border-t border-line max-[1099px]:h-[240px]">
           {actor && (
             <>
               <MouthShelf
@@ -322,8 +322,12 @@ export function Bench({
             </>
           )}
         </div>
+        {/* Messages stand here, so that they cover nothing that they speak about. */}
+        <footer className="flex h-7 shrink-0 items-center border-t border-line bg-bench px-4 text-[12px] text-ink-2">
+          {step === 'colours' ? 'A click in the picture takes its colour.' : step === 'lift' ? 'The right button, or Alt, draws the other stroke. [ and ] change its width.' : ''}
+        </footer>
       </main>
-      <aside className="scrolls flex w-[380px] shrink-0 flex-col overflow-y-auto border-l border-line bg-paper" aria-label="What becomes of it">
+      <aside className="scrolls flex w-[380px] shrink-0 flex-col overflow-y-auto border-l max-[1099px]:w-[300px] border-line bg-paper" aria-label="What becomes of it">
         {actor && backdrop ? (
           <>
             <Talk client={client} actor={actor} face={face} backdrop={backdrop} text={text} colour={colour} onText={setText} />

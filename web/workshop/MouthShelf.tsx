@@ -124,7 +124,7 @@ export function MouthShelf({
                 : 'in this picture’s own colours, at the face’s tilt'}
         </span>
       </div>
-      <div className="flex gap-1.5 py-1.5" role="radiogroup" aria-label="How the mouth is drawn">
+      <div className="flex flex-wrap gap-1.5 py-1.5" role="radiogroup" aria-label="How the mouth is drawn">
         {PICTURE_MOUTHS.map((style) => (
           // biome-ignore lint/a11y/useSemanticElements: a choice that is a button
           <button
@@ -179,7 +179,7 @@ export function MouthShelf({
         data-mouth-picture
         onChange={(event) => (void forShape(asked.current, event.target.files?.[0]), (event.target.value = ''))}
       />
-      <ul className="flex gap-1.5">
+      <ul className="flex flex-wrap gap-1.5">
         {MOUTH_SHAPES.map((shape, n) => (
           <li key={shape} className="w-[62px] text-center text-[11px] text-ink-2">
             {source ? (
@@ -282,7 +282,6 @@ export function ColourShelf({
       {COLOUR_USES.map((use) => (
         <Swatch key={use} use={use} value={values[use]} chosen={chosen === use} onChoose={() => onChoose(use)} onColour={(colour) => onColour(use, colour)} />
       ))}
-      <span className="text-[12px] text-ink-2">A click in the picture takes its colour.</span>
     </section>
   );
 }

@@ -129,7 +129,7 @@ export function Talk({
           <div ref={head} className="absolute top-0 bottom-0 w-[3px] -translate-x-1/2 bg-ink" style={{ boxShadow: '0 0 0 1px var(--color-lamp)' }} />
         </div>
       )}
-      <div className="mt-1.5 flex items-center gap-1.5">
+      <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {PARTS.map(([key, label]) => (
           <button
             key={key}
