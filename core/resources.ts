@@ -49,7 +49,8 @@ const mouthsOf = ({ mouth }: PictureFigure): string[] => (mouth.source?.shapes ?
 /** Hashes of the pictures that a document shows: backdrops, layers and pictures that act. */
 export function picturesOf({ scenes, characters }: Pick<Document, 'scenes' | 'characters'>): Set<string> {
   const found = new Set<string>();
-  for (const { picture } of Object.values(characters)) for (const media of picture ? [picture.media, ...pupilsOf(picture), ...mouthsOf(picture)] : []) found.add(media);
+  for (const { picture } of Object.values(characters))
+    for (const media of picture ? [picture.media, ...pupilsOf(picture), ...mouthsOf(picture), ...(picture.limbs ?? []).map(({ media }) => media)] : []) found.add(media);
   for (const { backdrop, layers } of Object.values(scenes)) {
     if (backdrop.kind === 'picture') found.add(backdrop.media);
     for (const layer of Object.values(layers)) if (layer.kind === 'picture') found.add(layer.media);

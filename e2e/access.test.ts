@@ -50,7 +50,7 @@ describe('for whoever does not see the screen, or not well', () => {
       [`/p/${id}/cast`, `return document.querySelector('[data-room], canvas')`],
       [`/p/${id}/script`, `return document.querySelector('[data-words]')`],
       [`/p/${id}/export`, `return document.querySelector('[data-export]')`],
-      [`/p/${id}/workshop`, `return document.querySelector('[data-sample]')`],
+      [`/p/${id}/workshop`, `return document.querySelector('[data-put]')`],
     ];
     for (const [path, there] of pages) {
       await open(path, there);

@@ -6,6 +6,7 @@ import { By, Key, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { paintFully } from '#core/paint/incremental';
 import type { RawImage } from '#core/paint/paint';
+import { picturesOf } from '#core/resources';
 import { schedule } from '#core/schedule/schedule';
 import type { Analysis } from '#core/speech/analysis';
 import { voicePreset } from '#core/speech/voices';
@@ -154,8 +155,8 @@ describe('the demo', () => {
       const place = film.scenes[0] as (typeof film.scenes)[number];
       const images = new Map<string, RawImage>();
       const painter = nodePainter(images);
+      for (const media of picturesOf(document)) images.set(media, await decodePicture(Buffer.from(await (await fetch(`${house.url}/api/media/${media}`)).arrayBuffer())));
       const { backdrop } = place.scene;
-      if (backdrop.kind === 'picture') images.set(backdrop.media, await decodePicture(Buffer.from(await (await fetch(`${house.url}/api/media/${backdrop.media}`)).arrayBuffer())));
       const eased = place.shots.find((shot) => shot.cue.over > 0)?.start ?? 0;
       // Open mouths, at the middle of their vowels.
       const wide = [...place.layers.values()]

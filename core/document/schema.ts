@@ -193,6 +193,13 @@ export const PictureFigureSchema = v.object({
   cutBelow: v.optional(v.literal(true)),
   /** It stands nowhere: no shade lies below it. */
   floats: v.optional(v.literal(true)),
+  /** Arms that turn about where they are hinged: pictures of their own, in shares of the whole. */
+  limbs: v.optional(
+    v.pipe(
+      v.array(v.object({ media: hash, side: v.picklist(['left', 'right']), x: near, y: near, width: shareOf(0.001, 2), height: shareOf(0.001, 2), hinge: spot })),
+      v.maxLength(4),
+    ),
+  ),
 });
 export type PictureFigure = v.InferOutput<typeof PictureFigureSchema>;
 
@@ -216,6 +223,10 @@ export const PictureActorSchema = v.object({
   lids: v.optional(v.partial(PictureFigureSchema.entries.lids)),
   moves: v.optional(PictureFigureSchema.entries.moves),
   floats: PictureFigureSchema.entries.floats,
+  /** Arms: an outline round each, and where it is hinged. */
+  limbs: v.optional(
+    v.pipe(v.array(v.object({ side: v.picklist(['left', 'right']), outline: v.pipe(v.array(spot), v.minLength(3), v.maxLength(300)), hinge: spot })), v.maxLength(4)),
+  ),
   /** Whom of the cast it has become. */
   character: v.nullable(id('character')),
 });

@@ -2,6 +2,7 @@ import type { PictureActor, PictureFace } from '../document/schema.ts';
 import { type PreparedFace, preparedFace } from './face.ts';
 import { brushed, mended } from './inpaint.ts';
 import { enlarged, FINE, liftMask, type Mask, refined, strayOf } from './lift.ts';
+import { type CutLimb, cutLimbs } from './limbs.ts';
 import { matteOf } from './matte.ts';
 import { type Bounds, blank, boundsOf, boundsOfMask, cropped, type Raster, scaleTo, shrunk } from './raster.ts';
 
@@ -58,6 +59,8 @@ function softEdged(image: Raster, actor: Lifting): Raster {
 }
 
 export interface ActingPicture extends Omit<PreparedFace, 'image'> {
+  /** Arms that were cut out, with where they lay and are hinged (shares of what is left of the picture). */
+  readonly limbs: readonly CutLimb[];
   readonly image: Raster;
   /** Where it lay in the picture, in pixels. */
   readonly bounds: Bounds;
@@ -70,17 +73,22 @@ export interface ActingPicture extends Omit<PreparedFace, 'image'> {
 const ROOM = 4;
 
 /** Somebody of a picture made ready to act: lifted, cut to its size, its mouth mended away, pupils lifted, colours taken. */
-export function actingPicture(image: Raster, actor: Lifting & { readonly face: PictureFace }, lifted = liftedOff(image, actor)): ActingPicture {
+export function actingPicture(image: Raster, actor: Lifting & Pick<PictureActor, 'limbs'> & { readonly face: PictureFace }, lifted = liftedOff(image, actor)): ActingPicture {
   const box = actor.lifted ? boundsOf(lifted, 16) : undefined;
   const bounds: Bounds = box
     ? { left: box.left - ROOM, top: box.top - ROOM, width: box.width + 2 * ROOM, height: box.height + ROOM }
     : { left: 0, top: 0, width: image.width, height: image.height };
-  const cut = cropped(lifted, bounds.left, bounds.top, bounds.width, bounds.height);
+  const whole = cropped(lifted, bounds.left, bounds.top, bounds.width, bounds.height);
+  const inside = ([x, y]: readonly [number, number]): [number, number] => [(x * image.width - bounds.left) / bounds.width, (y * image.height - bounds.top) / bounds.height];
+  const { image: cut, limbs } = cutLimbs(
+    whole,
+    (actor.limbs ?? []).map(({ side, outline, hinge }) => ({ side, outline: outline.map(inside), hinge: inside(hinge) })),
+  );
   const face = movedFace(actor.face, image, bounds);
   const prepared = preparedFace(cut, face);
   // Whoever goes on at the picture's lower edge was cut off there.
   const cutBelow = actor.lifted && lowerEdge(image, lifted) > 0.12 * bounds.width;
-  return { ...prepared, bounds, face, cutBelow };
+  return { ...prepared, bounds, face, cutBelow, limbs };
 }
 
 function lowerEdge(image: Raster, { data }: Raster): number {

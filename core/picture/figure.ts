@@ -12,12 +12,15 @@ export interface PictureNames {
   readonly source: string;
   readonly left?: string;
   readonly right?: string;
+  /** Of arms, in their order. */
+  readonly limbs?: readonly string[];
 }
 
 /** What a figure is made from: all that was made of the picture but its pixels. */
 export interface Made extends Pick<ActingPicture, 'face' | 'colours' | 'open' | 'cutBelow'> {
   readonly image: Size;
   readonly pupils: { readonly left?: Placed; readonly right?: Placed };
+  readonly limbs: readonly (Placed & { readonly side: 'left' | 'right'; readonly hinge: readonly [number, number] })[];
 }
 interface Size {
   readonly width: number;
@@ -57,6 +60,26 @@ export function pictureFigure(made: Made, actor: Pick<PictureActor, 'lifted' | '
     lids: { ...colours.lids, ...actor.lids },
     moves: actor.moves ?? 1,
     ...(actor.lifted ? {} : { still: true as const }),
+    ...(made.limbs.length && names.limbs
+      ? {
+          limbs: made.limbs.flatMap(({ side, hinge, left, top, image: limb }, n) => {
+            const hash = names.limbs?.[n];
+            if (!hash) return [];
+            const [w, h] = [limb.width, limb.height];
+            return [
+              {
+                media: hash,
+                side,
+                x: (left + w / 2) / image.width,
+                y: (top + h / 2) / image.height,
+                width: w / image.width,
+                height: h / image.height,
+                hinge: [hinge[0], hinge[1]] as [number, number],
+              },
+            ];
+          }),
+        }
+      : {}),
     ...(made.cutBelow ? { cutBelow: true as const } : {}),
     ...(actor.floats ? { floats: true as const } : {}),
   };

@@ -159,13 +159,13 @@ function faceOf(a: Blob, b: Blob, lines: readonly Blob[], width: number, height:
   const at = (x: number, y: number): [number, number] => [(x + 0.5) / width, (y + 0.5) / height];
   const mouthX = line ? line.x : cx + down.x * below;
   const mouthY = line ? line.y : cy + down.y * below;
-  // A dark pupil is less than half of a drawn eye.
-  const eye = (blob: Blob) => ({
-    x: (blob.x + 0.5) / width,
-    y: (blob.y + 0.5) / height,
-    halfWidth: Math.max(blob.width * 0.85, apart * 0.16) / width,
-    halfHeight: Math.max(blob.height * 0.85, apart * 0.16) / height,
-  });
+  const eye = (blob: Blob) => {
+    // Far wider than high, it is a person's, with its lashes and the shade beside it; else a dark pupil is less than half of a drawn eye.
+    const persons = blob.width > NARROW * blob.height && blob.width > 0.42 * apart;
+    const long = persons ? apart * OPEN_EYE : Math.max(blob.width * 0.82, apart * 0.16);
+    const high = persons ? long * 0.56 : Math.max(blob.height * 0.82, apart * 0.16);
+    return { x: (blob.x + 0.5) / width, y: (blob.y + 0.5) / height, halfWidth: long / width, halfHeight: high / height };
+  };
   return {
     x: cx,
     y: cy,
@@ -184,6 +184,10 @@ function faceOf(a: Blob, b: Blob, lines: readonly Blob[], width: number, height:
   };
 }
 
+/** So much wider than high an eye is a person's; half of it is as wide as this share of the way between both (anthropometry: about 30 mm of 63). */
+const NARROW = 2;
+const OPEN_EYE = 0.25;
+
 /** How alike the white of an eye is to itself, in OKLab. */
 const WHITE = 0.09;
 /** What is surely pupil, of the square of the ellipse that was found. */
@@ -196,7 +200,8 @@ function wholeEye({ width, height }: Raster, lab: Float32Array, eye: PictureFace
   const reach = Math.ceil(apart * 0.48);
   const [x0, y0] = [Math.max(0, Math.floor(cx - reach)), Math.max(0, Math.floor(cy - reach))];
   const [w, h] = [Math.min(width, Math.ceil(cx + reach)) - x0, Math.min(height, Math.ceil(cy + reach)) - y0];
-  if (w < 5 || h < 5) return eye;
+  // A person's eye is found by what is dark in it.
+  if (w < 5 || h < 5 || eye.halfWidth * width > 1.6 * eye.halfHeight * height) return eye;
   const [rx, ry] = [eye.halfWidth * width, eye.halfHeight * height];
   const at = (n: number): number => ((y0 + Math.floor(n / w)) * width + x0 + (n % w)) * 3;
   let lightest = -1;
@@ -223,7 +228,7 @@ function wholeEye({ width, height }: Raster, lab: Float32Array, eye: PictureFace
     const [pw, ph] = [piece.right - piece.left + 1, piece.bottom - piece.top + 1];
     // No white about it: what was taken for the pupil is more than the eye.
     if (pw < 2 * rx * Math.sqrt(pupil) * 1.05 || ph < 2 * ry * Math.sqrt(pupil) * 1.05) continue;
-    return { x: (x0 + piece.left + pw / 2) / width, y: (y0 + piece.top + ph / 2) / height, halfWidth: (pw * 0.53) / width, halfHeight: (ph * 0.53) / height };
+    return { x: (x0 + piece.left + pw / 2) / width, y: (y0 + piece.top + ph / 2) / height, halfWidth: (pw * 0.52) / width, halfHeight: (ph * 0.52) / height };
   }
   return eye;
 }

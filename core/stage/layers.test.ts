@@ -111,7 +111,9 @@ describe('a group', () => {
         [scene]: {
           ...sceneIn(still, scene),
           cues: {},
-          layers: Object.fromEntries(Object.entries(sceneIn(still, scene).layers).filter(([id]) => id !== layers.second && id !== layers.first && id !== layers.bag)),
+          layers: Object.fromEntries(
+            Object.entries(sceneIn(still, scene).layers).filter(([id, { kind }]) => kind !== 'clip' && id !== layers.second && id !== layers.first && id !== layers.bag),
+          ),
         },
       },
     };

@@ -6,6 +6,7 @@ import { addEffect, addLayer, groupLayers, holdLayer, type NewLayer, setBlend, s
 import { inOrder } from '../time/order.ts';
 import { sampleDocument } from './samples.ts';
 
+const CLIP = 'c1'.repeat(32);
 export const PICTURE = 'a'.repeat(64);
 
 /** A scene that has one of everything: every kind of layer, keys, times, masks, effects, ways in and out, cues. */
@@ -29,6 +30,22 @@ export function everything(script?: string) {
   const at = (line: number, n: number, edge: 'start' | 'end' = 'start') => ({ to: 'word', word: word(line, n), edge, offset: 0 }) as const;
 
   const card = bring({ kind: 'picture', name: 'Card', media: PICTURE, width: 300, height: 200, x: 500, y: -200, angleDeg: 20, scaleX: -1, ...flags });
+  bring({
+    kind: 'clip',
+    name: 'Waves',
+    media: CLIP,
+    width: 320,
+    height: 180,
+    frames: 90,
+    rate: 25,
+    after: 'again',
+    into: 9600,
+    speed: 1.5,
+    chroma: { colour: '#22b04a', tolerance: 0.2, softness: 0.4, spill: 1, shrink: 0.5, blur: 1 },
+    x: -700,
+    y: 300,
+    ...flags,
+  });
   const title = bring({ kind: 'text', text: 'How tides work', font: 'title', align: 'middle', size: 100, x: -300, y: -300, ...flags });
   const bag = bring({ kind: 'prop', name: 'Radio', prop: 'radio', x: 0, y: 400, scaleX: 0.6, scaleY: 0.6, ...flags });
   const lamp = bring({ kind: 'prop', name: 'Lamp', prop: 'lantern', x: 620, y: 440, ...flags });

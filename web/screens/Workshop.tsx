@@ -145,6 +145,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
       onCredit={(which, values) => run('Where a picture is from', setPicture(which, values))}
       onRemove={(which) => run('Take a picture off the shelf', removePicture(which))}
       onReplace={(which, file) => void replace(which, file)}
+      onSample={(which) => void sample(which)}
       onBackdrop={asBackdrop}
       onStage={onStage}
     />

@@ -40,7 +40,7 @@ export type PictureRequest =
   | { readonly kind: 'open'; readonly media: string }
   | { readonly kind: 'lift'; readonly call: number; readonly actor: Lifting; readonly coarse: boolean }
   | { readonly kind: 'suggest'; readonly call: number; readonly actor: Lifting | undefined }
-  | { readonly kind: 'prepare'; readonly call: number; readonly actor: Lifting & { readonly face: PictureFace } }
+  | { readonly kind: 'prepare'; readonly call: number; readonly actor: Lifting & Pick<PictureActor, 'limbs'> & { readonly face: PictureFace } }
   | { readonly kind: 'export'; readonly call: number }
   | { readonly kind: 'colour'; readonly call: number; readonly x: number; readonly y: number }
   /** Sorts a clip's frames to a mouth. */
@@ -84,6 +84,7 @@ export interface ExportAnswer {
   readonly image: Blob;
   readonly left: Blob | undefined;
   readonly right: Blob | undefined;
+  readonly limbs: readonly Blob[];
   readonly made: Made;
 }
 
@@ -157,8 +158,8 @@ async function liftAnswer(image: Raster, actor: Lifting, coarse: boolean): Promi
   return { outlines, preview: await bitmapOf(whole), share: share / alpha.length, cutOut: isCutOut(image), milliseconds: performance.now() - begun };
 }
 
-function prepare(image: Raster, actor: Lifting & { readonly face: PictureFace }): ActingPicture {
-  const key = JSON.stringify([actor.lifted, actor.strokes, actor.lasso, actor.edge, actor.mends, actor.face]);
+function prepare(image: Raster, actor: Lifting & Pick<PictureActor, 'limbs'> & { readonly face: PictureFace }): ActingPicture {
+  const key = JSON.stringify([actor.lifted, actor.strokes, actor.lasso, actor.edge, actor.mends, actor.face, actor.limbs]);
   if (made?.key !== key) {
     made = { key, picture: actingPicture(image, actor, lift(image, actor)) };
     dress();
@@ -246,9 +247,16 @@ function dress(): void {
     showing++;
     images = new Map([[`acting ${showing}`, picture.image]]);
     for (const side of ['left', 'right'] as const) if (picture.pupils[side]) images.set(`${side} ${showing}`, picture.pupils[side].image);
+    picture.limbs.forEach((limb, n) => void images.set(`limb ${n} ${showing}`, limb.image));
   }
   const face = look.face && source ? movedFace(look.face, source, picture.bounds) : picture.face;
-  const figure = pictureFigure({ ...picture, face }, look.actor, { media: `acting ${showing}`, source: '', left: `left ${showing}`, right: `right ${showing}` });
+  const figure = pictureFigure({ ...picture, face }, look.actor, {
+    media: `acting ${showing}`,
+    source: '',
+    left: `left ${showing}`,
+    right: `right ${showing}`,
+    limbs: picture.limbs.map((_, n) => `limb ${n} ${showing}`),
+  });
   character = picturedCharacter('ch_000000000000', 'a0', '', figure);
 }
 
@@ -369,8 +377,8 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
         }
         case 'export': {
           if (!made) throw new Error('Mark the face first.');
-          const { image: whole, pupils, face, colours, open: opens, cutBelow } = made.picture;
-          const bare = (pupil: NonNullable<(typeof pupils)['left']>) => ({
+          const { image: whole, pupils, limbs, face, colours, open: opens, cutBelow } = made.picture;
+          const bare = (pupil: { readonly left: number; readonly top: number; readonly image: Raster }) => ({
             left: pupil.left,
             top: pupil.top,
             image: { width: pupil.image.width, height: pupil.image.height },
@@ -379,11 +387,13 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
             image: await pngOf(whole),
             left: pupils.left && (await pngOf(pupils.left.image)),
             right: pupils.right && (await pngOf(pupils.right.image)),
+            limbs: await Promise.all(limbs.map((limb) => pngOf(limb.image))),
             made: {
               face,
               colours,
               open: opens,
               cutBelow,
+              limbs: limbs.map((limb) => ({ ...bare(limb), side: limb.side, hinge: limb.hinge })),
               image: { width: whole.width, height: whole.height },
               pupils: { ...(pupils.left ? { left: bare(pupils.left) } : {}), ...(pupils.right ? { right: bare(pupils.right) } : {}) },
             },

@@ -1,4 +1,4 @@
-import { Check, Eye, Lasso, Minus, Pipette, Plus, Smile, Trash2 } from 'lucide-react';
+import { Check, Eye, Hand, Lasso, Minus, Pipette, Plus, Smile, Trash2 } from 'lucide-react';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -7,6 +7,7 @@ import type { Document, OwnPicture, PictureActor, PictureFace } from '#core/docu
 import { addActor, castActor, removeActor, setActor } from '#core/edit/commands/pictures';
 import { roomFor } from '#core/picture/face';
 import { pictureFigure } from '#core/picture/figure';
+import { likelyHinge } from '#core/picture/limbs';
 import { newActor } from '#core/picture/newActor';
 import { faceAt } from '#core/picture/suggest';
 import { inOrder } from '#core/time/order';
@@ -33,6 +34,7 @@ const STEPS = [
 type Step = (typeof STEPS)[number][0];
 
 const MARK_NAMES = { eyes: 'Eyes', brows: 'Brows', mouth: 'Mouth', chin: 'Chin' } as const;
+const MOST_ARMS = 4;
 const MOST_THICK = 0.06;
 const LEAST_THICK = 0.003;
 
@@ -125,6 +127,24 @@ export function Bench({
     setStep('face');
     setTool('eyes');
   };
+  /** An outline round an arm: on which side it is, and where it is hinged, is found from the face. */
+  const addArm = (outline: readonly (readonly [number, number])[]): void => {
+    if (!stored) return;
+    const { limbs = [] } = stored;
+    if (limbs.length >= MOST_ARMS) return void toast('Four arms are as many as one can have. Clear them to draw others.');
+    const middle = face ? (face.left.x + face.right.x) / 2 : 0.5;
+    const shoulders = face ? ([face.chin[0], face.chin[1] + (face.chin[1] - face.left.y) * 0.45] as const) : ([0.5, 0.5] as const);
+    const across = outline.reduce((sum, [x]) => sum + x / outline.length, 0);
+    const points = outline.filter((_, n) => n % Math.max(1, Math.ceil(outline.length / 250)) === 0).map(([x, y]) => [x, y] as [number, number]);
+    change('An arm that turns', {
+      limbs: [...limbs, { side: across < middle ? 'left' : 'right', outline: points, hinge: likelyHinge(points, shoulders, picture.width / picture.height) }],
+    });
+  };
+  const moveHinge = (n: number, hinge: readonly [number, number], done: boolean): void => {
+    const limbs = (stored?.limbs ?? []).map((limb, at) => (at === n ? { ...limb, hinge: [hinge[0], hinge[1]] as [number, number] } : limb));
+    if (done) change('Move a hinge', { limbs });
+    else setTried({ limbs });
+  };
   const onFace = (next: PictureFace, done: boolean): void => {
     if (done) change('Move a mark', { face: next });
     else setTried({ face: next });
@@ -139,7 +159,8 @@ export function Bench({
       const upload = async (blob: Blob | undefined, what: string): Promise<string | undefined> =>
         blob ? (await uploadMedia('picture', file(blob, `${stored.name}, ${what}`))).hash : undefined;
       const [media, left, right] = await Promise.all([upload(out.image, 'acting'), upload(out.left, 'left pupil'), upload(out.right, 'right pupil')]);
-      const figure = pictureFigure(out.made, stored, { media: media as string, source: picture.media, ...(left ? { left } : {}), ...(right ? { right } : {}) });
+      const limbs = (await Promise.all(out.limbs.map((limb, n) => upload(limb, `arm ${n + 1}`)))) as string[];
+      const figure = pictureFigure(out.made, stored, { media: media as string, source: picture.media, ...(left ? { left } : {}), ...(right ? { right } : {}), limbs });
       const known = stored.character && document.characters[stored.character];
       if (run(known ? `Change ${known.name}` : `Put ${stored.name} in the cast`, castActor(id, actorId, makeId('character'), figure)))
         toast.success(known ? `${known.name} is changed everywhere.` : `${stored.name} is in the cast. Bring it on in the scene.`);
@@ -232,9 +253,13 @@ export function Bench({
               <ToolButton on={tool === 'this'} label="This" onClick={() => setTool('this')} icon={<Plus size={14} className="text-ok" strokeWidth={3} />} />
               <ToolButton on={tool === 'not'} label="Not this" onClick={() => setTool('not')} icon={<Minus size={14} className="text-err" strokeWidth={3} />} />
               <ToolButton on={tool === 'lasso'} label="Lasso" onClick={() => setTool('lasso')} icon={<Lasso size={14} />} />
+              <ToolButton on={tool === 'arm'} label="Arm" onClick={() => setTool('arm')} icon={<Hand size={14} />} />
               <span className="mx-1 h-5 w-px bg-line" />
               <ToolButton on={!stored.lifted} label="Leave it whole" onClick={() => change('Leave the picture whole', { lifted: !stored.lifted })} />
-              {(stored.strokes.length > 0 || stored.lasso) && (
+              {tool === 'arm' && (stored.limbs?.length ?? 0) > 0 && (
+                <ToolButton on={false} label="Clear arms" onClick={() => change('Clear arms', { limbs: undefined } as unknown as Partial<PictureActor>)} />
+              )}
+              {tool !== 'arm' && (stored.strokes.length > 0 || stored.lasso) && (
                 <ToolButton on={false} label="Clear" onClick={() => change('Clear strokes', { strokes: [], lasso: undefined } as Partial<PictureActor>)} />
               )}
             </>
@@ -284,7 +309,7 @@ export function Bench({
         </div>
         <PictureBench
           picture={picture}
-          actor={stored}
+          actor={actor}
           lifted={lifted}
           tool={tool}
           thick={thick}
@@ -294,6 +319,8 @@ export function Bench({
           onStroke={(stroke) => stored && change(stroke.keep ? 'This belongs to it' : 'This does not', { strokes: [...stored.strokes, stroke] })}
           onDraft={setDraft}
           onLasso={(points) => change('Draw round it', { lasso: points.map(([x, y]) => [x, y] as [number, number]) })}
+          onArm={addArm}
+          onHinge={moveHinge}
           onMend={(line) => stored && change('Paint away', { mends: [...stored.mends, line] })}
           onFace={onFace}
           onPick={(x, y) => void client.colour(x, y).then((found) => found && stored && setColour(use, found))}
@@ -324,7 +351,13 @@ export function Bench({
         </div>
         {/* Messages stand here, so that they cover nothing that they speak about. */}
         <footer className="flex h-7 shrink-0 items-center border-t border-line bg-bench px-4 text-[12px] text-ink-2">
-          {step === 'colours' ? 'A click in the picture takes its colour.' : step === 'lift' ? 'The right button, or Alt, draws the other stroke. [ and ] change its width.' : ''}
+          {step === 'colours'
+            ? 'A click in the picture takes its colour.'
+            : step === 'lift' && tool === 'arm'
+              ? 'Draw round an arm: it turns about its hinge, as gestures ask. Drag the hinge to the shoulder.'
+              : step === 'lift'
+                ? 'The right button, or Alt, draws the other stroke. [ and ] change its width.'
+                : ''}
         </footer>
       </main>
       <aside className="scrolls flex w-[380px] shrink-0 flex-col overflow-y-auto border-l max-[1099px]:w-[300px] border-line bg-paper" aria-label="What becomes of it">

@@ -6,7 +6,7 @@ import { useDrag } from '../ui/useDrag.ts';
 import { type Mark, type MarkTool, marksOf, tiltPin } from './marks.ts';
 import type { Lifted } from './useLifting.ts';
 
-export type Tool = 'this' | 'not' | 'lasso' | 'mend' | MarkTool | 'pipette' | 'look';
+export type Tool = 'this' | 'not' | 'lasso' | 'arm' | 'mend' | MarkTool | 'pipette' | 'look';
 type Spot = readonly [number, number];
 type Stroke = PictureActor['strokes'][number];
 
@@ -23,6 +23,8 @@ export interface BenchProps {
   onStroke(stroke: Stroke): void;
   onDraft(stroke: Stroke | undefined): void;
   onLasso(points: readonly Spot[]): void;
+  onArm(outline: readonly Spot[]): void;
+  onHinge(limb: number, hinge: Spot, done: boolean): void;
   onMend(line: PictureActor['mends'][number]): void;
   onFace(face: PictureFace, done: boolean): void;
   onPick(x: number, y: number): void;
@@ -80,7 +82,7 @@ export function PictureBench(props: BenchProps) {
 
   const [line, setLine] = useState<{ readonly points: readonly Spot[]; readonly keep: boolean }>();
   const [pan, setPan] = useState<{ x: number; y: number; from: typeof view }>();
-  const drawing = tool === 'this' || tool === 'not' || tool === 'lasso' || tool === 'mend';
+  const drawing = tool === 'this' || tool === 'not' || tool === 'lasso' || tool === 'arm' || tool === 'mend';
   const onPointerDown = (event: ReactPointerEvent): void => {
     if (event.button === 1 || (event.button === 0 && tool === 'look')) {
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -112,6 +114,8 @@ export function PictureBench(props: BenchProps) {
     props.onDraft(undefined);
     if (tool === 'lasso') {
       if (points.length > 2) props.onLasso(points);
+    } else if (tool === 'arm') {
+      if (points.length > 2) props.onArm(points);
     } else if (tool === 'mend') props.onMend({ points, thick: thick * 1.6 });
     else props.onStroke({ keep: line.keep, thick, points });
   };
@@ -191,6 +195,16 @@ export function PictureBench(props: BenchProps) {
           {tool === 'lasso' && (line || actor?.lasso) && (
             <path d={path(line?.points ?? (actor?.lasso as readonly Spot[]), true)} fill="#f8cc2f" fillOpacity={0.12} stroke="#f8cc2f" strokeWidth={2.4} strokeDasharray="6 4" />
           )}
+          {tool === 'arm' && line && <path d={path(line.points, true)} fill="#f8cc2f" fillOpacity={0.12} stroke="#f8cc2f" strokeWidth={2.4} strokeDasharray="6 4" />}
+          {tool === 'arm' &&
+            (actor?.limbs ?? []).map(({ outline, hinge, side }, n) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: arms have no names; they are only added at the end
+              <g key={n}>
+                <path d={path(outline, true)} fill={tone} fillOpacity={0.14} stroke="#fff" strokeWidth={5} strokeLinejoin="round" />
+                <path d={path(outline, true)} fill="none" stroke={tone} strokeWidth={2.4} strokeLinejoin="round" />
+                <Hinge hinge={hinge} name={`Hinge of the ${side} arm`} width={w} height={h} tone={tone} picture={picture} onMove={(next, done) => props.onHinge(n, next, done)} />
+              </g>
+            ))}
           {tool === 'mend' &&
             [...(actor?.mends ?? []), ...(line ? [{ points: line.points, thick: thick * 1.6 }] : [])].map(({ points, thick: wide }, n) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: lines have no names; they are only added at the end
@@ -278,6 +292,52 @@ function Marks({ face, aspect, width: w, height: h, tool, tone, picture, onFace 
         <MarkPin key={mark.id} mark={mark} width={w} height={h} tone={tone} shown={mark.tool === tool} picture={picture} onFace={onFace} />
       ))}
     </>
+  );
+}
+
+/** Where an arm is hinged, to be dragged. */
+function Hinge({
+  hinge: [x, y],
+  name,
+  width: w,
+  height: h,
+  tone,
+  picture,
+  onMove,
+}: {
+  hinge: Spot;
+  name: string;
+  width: number;
+  height: number;
+  tone: string;
+  picture: OwnPicture;
+  onMove: (hinge: Spot, done: boolean) => void;
+}) {
+  const drag = useDrag<Spot>({
+    slack: 0,
+    start: () => [x, y],
+    move: ([fx, fy], { dx, dy }) => onMove([fx + dx / w, fy + dy / h], false),
+    end: ([fx, fy], { dx, dy }) => onMove([fx + dx / w, fy + dy / h], true),
+    cancel: (from) => onMove(from, false),
+    nudge: (dx, dy) => {
+      onMove([x + dx / picture.width, y + dy / picture.height], true);
+      return true;
+    },
+  });
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a handle of a drawing cannot be a button
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${name}, x ${Math.round(x * picture.width)}, y ${Math.round(y * picture.height)}`}
+      data-hinge
+      className="pointer-events-auto cursor-grab outline-none [&:focus-visible>circle:first-of-type]:stroke-lamp [&:focus-visible>circle:first-of-type]:[stroke-width:8]"
+      {...drag}
+    >
+      <circle cx={x * w} cy={y * h} r={9} fill="#fff" stroke="#fff" strokeWidth={2} />
+      <circle cx={x * w} cy={y * h} r={7} fill="#fff" stroke={tone} strokeWidth={3} />
+      <path d={`M${x * w - 4} ${y * h}h8M${x * w} ${y * h - 4}v8`} stroke={tone} strokeWidth={1.6} />
+    </g>
   );
 }
 

@@ -2,6 +2,7 @@ import { Plus, Search } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import type { Document, Layer, OwnPicture } from '#core/document/schema';
+import { PICTURE_SAMPLES } from '#core/picture/samples/index';
 import { inOrder } from '#core/time/order';
 import { mediaUrl } from '../api.ts';
 import { SHELF_FILES } from '../pictures/bringIn.ts';
@@ -34,6 +35,7 @@ export function PictureShelf({
   onCredit,
   onRemove,
   onReplace,
+  onSample,
   onBackdrop,
   onStage,
 }: {
@@ -45,6 +47,7 @@ export function PictureShelf({
   onCredit: (id: string, values: Partial<Pick<OwnPicture, 'source' | 'author' | 'licence'>>) => void;
   onRemove: (id: string) => void;
   onReplace: (id: string, file: File) => void;
+  onSample: (id: string) => void;
   onBackdrop: (id: string) => void;
   onStage: (id: string) => void;
 }) {
@@ -164,13 +167,40 @@ export function PictureShelf({
         })}
         {!shown.length && all.length > 0 && <li className="px-2 py-2 text-[12.5px] text-ink-2">No picture like that. {query && 'Try another word.'}</li>}
       </ul>
-      <button
-        type="button"
-        onClick={() => input.current?.click()}
-        className="mx-3 my-2 inline-flex h-7 items-center gap-1.5 self-start rounded-[7px] border border-edge bg-paper px-2.5 text-[12.5px] font-semibold hover:bg-bench"
-      >
-        <Plus size={14} /> Bring in
-      </button>
+      <div className="mx-3 my-2 flex flex-wrap gap-1.5">
+        <button
+          type="button"
+          onClick={() => input.current?.click()}
+          className="inline-flex h-7 items-center gap-1.5 rounded-[7px] border border-edge bg-paper px-2.5 text-[12.5px] font-semibold hover:bg-bench"
+        >
+          <Plus size={14} /> Bring in
+        </button>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="h-7 rounded-[7px] px-1.5 text-[12.5px] text-ink-2 hover:bg-well">Samples</DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              align="start"
+              side="right"
+              sideOffset={4}
+              collisionPadding={8}
+              className="raised scrolls z-50 max-h-[70vh] min-w-48 overflow-y-auto rounded-[9px] border border-line bg-paper p-1 text-[13px]"
+            >
+              {PICTURE_SAMPLES.map(({ id, name }) => (
+                <DropdownMenu.Item
+                  key={id}
+                  onSelect={() => onSample(id)}
+                  className="flex cursor-pointer items-center gap-2 rounded-md py-1 pr-2.5 pl-1 !outline-none data-[highlighted]:bg-act-soft"
+                >
+                  <span className="chequered flex h-9 w-12 items-center justify-center overflow-hidden rounded-[4px]">
+                    <img src={`/api/samples/${id}.png`} alt="" className="max-h-full max-w-full" loading="lazy" />
+                  </span>
+                  {name}
+                </DropdownMenu.Item>
+              ))}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </div>
       <input
         ref={input}
         type="file"

@@ -71,7 +71,8 @@ export class PictureClient {
     return answer;
   }
   suggest = (actor?: PictureActor): Promise<PictureFace[] | undefined> => this.ask({ kind: 'suggest', actor: actor && liftingOf(actor) });
-  prepare = (actor: PictureActor, face: PictureFace): Promise<PrepareAnswer | undefined> => this.ask({ kind: 'prepare', actor: { ...liftingOf(actor), face } });
+  prepare = (actor: PictureActor, face: PictureFace): Promise<PrepareAnswer | undefined> =>
+    this.ask({ kind: 'prepare', actor: { ...liftingOf(actor), face, ...(actor.limbs ? { limbs: actor.limbs } : {}) } });
   /** Sorts a clip's frames to a mouth. */
   mouthClip = (clip: { media: string; frames: number; width: number; height: number }): Promise<MouthSource | undefined> => this.ask({ kind: 'mouthClip', clip });
   /** What each shape of the chart becomes with a mouth's pictures. */

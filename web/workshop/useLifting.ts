@@ -46,6 +46,7 @@ export function useLifting(client: PictureClient, picture: OwnPicture, actor: Pi
   newest.current = actor;
   const lifting = actor && JSON.stringify(liftingOf(actor));
   const face = actor?.face && JSON.stringify(actor.face);
+  const limbs = JSON.stringify(actor?.limbs ?? []);
   const ready = size !== undefined;
   useEffect(() => {
     const now = newest.current;
@@ -70,7 +71,7 @@ export function useLifting(client: PictureClient, picture: OwnPicture, actor: Pi
   }, [client, ready, lifting]);
   useEffect(() => {
     const now = newest.current;
-    if (!ready || !now || !lifting || !face) return setPrepared(undefined);
+    if (!ready || !now || !lifting || !face || !limbs) return setPrepared(undefined);
     let here = true;
     // A mark that is moved on at once is not worth mending for.
     const timer = setTimeout(() => {
@@ -85,7 +86,7 @@ export function useLifting(client: PictureClient, picture: OwnPicture, actor: Pi
       here = false;
       clearTimeout(timer);
     };
-  }, [client, ready, lifting, face]);
+  }, [client, ready, lifting, face, limbs]);
 
   const asking = useRef(false);
   const wanted = useRef<typeof draft>(undefined);

@@ -124,6 +124,7 @@ describe('the shelf', () => {
         onRemove={nothing}
         onReplace={nothing}
         onStage={() => {}}
+        onSample={() => {}}
         onBackdrop={nothing}
       />,
     );
@@ -150,6 +151,7 @@ describe('the shelf', () => {
         onRemove={nothing}
         onReplace={nothing}
         onStage={() => {}}
+        onSample={() => {}}
         onBackdrop={nothing}
       />,
     );

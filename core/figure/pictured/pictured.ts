@@ -29,12 +29,32 @@ export function drawPictured({ character }: FigureModel, pose: Pose, mouth: Mout
     nodes: [
       ...(picture.still || picture.cutBelow || picture.floats ? [] : floorShade(skeleton, width * 0.32, 6)),
       whole,
+      ...limbNodes(model, pose, bending),
       ...eyeNodes('L', model, model.left, pose, bending),
       ...eyeNodes('R', model, model.right, pose, bending),
       ...mouthNodes(model, pose, mouth, bending),
     ],
     skeleton,
   };
+}
+
+/** How far an arm of a picture goes for a drawn arm's shoulder and elbow, and at most (degrees). */
+const SHOULDER_SHARE = 0.92;
+const ELBOW_SHARE = 0.3;
+const FARTHEST_RAISED = 165;
+const FARTHEST_IN = -35;
+
+/** Arms about their hinges: raised as a drawn one would be, from how they hang in the picture. */
+function limbNodes(model: PictureModel, pose: Pose, bending: Bending): Node[] {
+  const { picture, width, height } = model;
+  return (picture.limbs ?? []).map(({ media, side, hinge, ...box }, n) => {
+    const at = { x: (hinge[0] - 0.5) * width, y: (hinge[1] - 1) * height };
+    const [w, h] = [box.width * width, box.height * height];
+    const [S, out] = side === 'left' ? (['L', 1] as const) : (['R', -1] as const);
+    const raised = clamp(pose[`upper${S}`] * SHOULDER_SHARE + pose[`elbow${S}`] * ELBOW_SHARE, FARTHEST_IN, FARTHEST_RAISED);
+    const matrix = multiply(matrixAt(bending, at, Math.max(4, Math.min(w, h) / 4)), rotation((raised * out * Math.PI) / 180));
+    return { id: `limb${n}`, matrix, image: { media, x: (box.x - 0.5) * width - at.x - w / 2, y: (box.y - 1) * height - at.y - h / 2, width: w, height: h } };
+  });
 }
 
 /** The mouth at its mark: as wide as it, on the face's tilt, bent along with the head. */
