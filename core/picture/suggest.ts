@@ -162,8 +162,8 @@ function faceOf(a: Blob, b: Blob, lines: readonly Blob[], width: number, height:
   const eye = (blob: Blob) => {
     // Far wider than high, it is a person's, with its lashes and the shade beside it; else a dark pupil is less than half of a drawn eye.
     const persons = blob.width > NARROW * blob.height && blob.width > 0.42 * apart;
-    const long = persons ? apart * OPEN_EYE : Math.max(blob.width * 0.82, apart * 0.16);
-    const high = persons ? long * 0.56 : Math.max(blob.height * 0.82, apart * 0.16);
+    const long = persons ? apart * OPEN_EYE : Math.max(blob.width * 0.8, apart * 0.16);
+    const high = persons ? long * 0.56 : Math.max(blob.height * 0.8, apart * 0.16);
     return { x: (blob.x + 0.5) / width, y: (blob.y + 0.5) / height, halfWidth: long / width, halfHeight: high / height };
   };
   return {
@@ -228,7 +228,7 @@ function wholeEye({ width, height }: Raster, lab: Float32Array, eye: PictureFace
     const [pw, ph] = [piece.right - piece.left + 1, piece.bottom - piece.top + 1];
     // No white about it: what was taken for the pupil is more than the eye.
     if (pw < 2 * rx * Math.sqrt(pupil) * 1.05 || ph < 2 * ry * Math.sqrt(pupil) * 1.05) continue;
-    return { x: (x0 + piece.left + pw / 2) / width, y: (y0 + piece.top + ph / 2) / height, halfWidth: (pw * 0.52) / width, halfHeight: (ph * 0.52) / height };
+    return { x: (x0 + piece.left + pw / 2) / width, y: (y0 + piece.top + ph / 2) / height, halfWidth: ((pw - 0.5) * 0.52) / width, halfHeight: ((ph - 0.5) * 0.52) / height };
   }
   return eye;
 }

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PictureFigure } from '../../document/schema.ts';
+import { transform } from '../../draw/matrix.ts';
+import type { Bend, Item } from '../../draw/picture.ts';
 import { picturedCharacter } from '../../edit/commands/pictures.ts';
 import { schedule } from '../../schedule/schedule.ts';
 import { drawnExtent, extentOf } from '../../stage/figures.ts';
@@ -173,5 +175,50 @@ describe('a mouth on a picture', () => {
   it('has thicker lines where that is asked', () => {
     const width = (line: number): number => Math.max(...drawn('ink', line).map((node) => ('stroke' in node && node.stroke?.width) || 0));
     expect(width(2)).toBeCloseTo(width(1) * 2, 6);
+  });
+});
+
+describe('arms of a picture', () => {
+  const limbed: PictureFigure = {
+    ...half,
+    limbs: [
+      { media: 'c'.repeat(64), side: 'left', x: 0.2, y: 0.7, width: 0.1, height: 0.3, hinge: [0.24, 0.58] },
+      { media: 'd'.repeat(64), side: 'right', x: 0.8, y: 0.7, width: 0.1, height: 0.3, hinge: [0.76, 0.58] },
+    ],
+  };
+  /** Where the end of an arm is seen. */
+  const hand = (pose: Parameters<typeof posed>[0], n: 0 | 1): { x: number; y: number } => {
+    const item = drawFigure(who(limbed), posed(pose), MOUTH_CHART.rest).nodes.find(({ id }) => id === `limb${n}`) as Item;
+    const image = item.image as NonNullable<Item['image']>;
+    return transform(item.matrix, image.x + image.width / 2, image.y + image.height);
+  };
+
+  it('hang as they are drawn at rest, and are raised outwards with the shoulder on their side', () => {
+    const [left, right] = [hand({}, 0), hand({}, 1)];
+    const tall = limbed.tall;
+    expect(left.y).toBeCloseTo(-0.15 * tall, 0);
+    const up = hand({ upperL: 90 }, 0);
+    expect(up.x).toBeLessThan(left.x - 20);
+    expect(up.y).toBeLessThan(left.y - 30);
+    expect(hand({ upperL: 90 }, 1)).toEqual(right);
+    const other = hand({ upperR: 90, elbowR: 40 }, 1);
+    expect(other.x).toBeGreaterThan(right.x + 20);
+    expect(other.y).toBeLessThan(right.y - 30);
+  });
+
+  it('never come off: wherever a gesture takes them, hinge and picture stay together', () => {
+    for (const action of ACTIONS)
+      for (const [n, side] of [
+        [0, 'left'],
+        [1, 'right'],
+      ] as const) {
+        const nodes = drawFigure(who(limbed), posed(playAction(action, side, 0)), MOUTH_CHART.mid).nodes;
+        const limb = nodes.find(({ id }) => id === `limb${n}`) as Item;
+        const whole = nodes.find(({ id }) => id === 'picture') as Item;
+        const { columns, rows, corners } = whole.image?.bend as Bend;
+        const [hx, hy] = limbed.limbs?.[n]?.hinge as [number, number];
+        const at = 2 * (Math.round(hy * rows) * (columns + 1) + Math.round(hx * columns));
+        expect(Math.hypot((limb.matrix[4] as number) - (corners[at] as number), (limb.matrix[5] as number) - (corners[at + 1] as number)), `${action.id}`).toBeLessThan(22);
+      }
   });
 });
