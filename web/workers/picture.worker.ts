@@ -291,6 +291,11 @@ function frame(): void {
   const pose = posed(alivePose(clock, { seed: 5, gaze: { x: parts.looks ? (FIXATIONS[Math.floor(clock / 1.3) % FIXATIONS.length] as number) : 0, y: 0 } }));
   if (!parts.blinks) pose.blink = 0;
   if (parts.nods) for (const start of spoken.stressed) pose.headPitch += 0.34 * dip((tick - start) / 48_000);
+  // Arms that turn are seen to turn.
+  if (character?.picture?.limbs) {
+    pose.upperL += 20 + 20 * Math.sin(clock * 1.7);
+    pose.upperR += 26 + 26 * Math.sin(clock * 1.3 + 1);
+  }
   pose.smile = 0.35;
   const mouth = mouthAt(spoken.track, parts.talks ? tick : spoken.ticks);
   const scale = size.width / 1920;

@@ -133,8 +133,9 @@ export function Bench({
     const { limbs = [] } = stored;
     if (limbs.length >= MOST_ARMS) return void toast('Four arms are as many as one can have. Clear them to draw others.');
     const middle = face ? (face.left.x + face.right.x) / 2 : 0.5;
-    const shoulders = face ? ([face.chin[0], face.chin[1] + (face.chin[1] - face.left.y) * 0.45] as const) : ([0.5, 0.5] as const);
     const across = outline.reduce((sum, [x]) => sum + x / outline.length, 0);
+    const out = across < middle ? -1 : 1;
+    const shoulders = face ? ([face.chin[0] + out * (face.right.x - face.left.x) * 0.6, face.chin[1] + (face.chin[1] - face.left.y) * 0.3] as const) : ([0.5, 0.5] as const);
     const points = outline.filter((_, n) => n % Math.max(1, Math.ceil(outline.length / 250)) === 0).map(([x, y]) => [x, y] as [number, number]);
     change('An arm that turns', {
       limbs: [...limbs, { side: across < middle ? 'left' : 'right', outline: points, hinge: likelyHinge(points, shoulders, picture.width / picture.height) }],
