@@ -228,22 +228,24 @@ export function Bench({
         <p className="px-3.5 pb-3 text-[12px] text-ink-2">The picture itself is never changed.</p>
       </aside>
       <main className="flex min-w-0 flex-1 flex-col bg-paper" aria-label="Picture">
-        <div className="flex items-center gap-1 px-4 pt-2 max-[1099px]:px-2" role="tablist" aria-label="Steps">
-          {STEPS.map(([key, label], n) => (
-            <button
-              key={key}
-              type="button"
-              role="tab"
-              aria-selected={step === key}
-              onClick={() => goTo(key)}
-              className={`flex h-[30px] min-w-0 flex-auto items-center justify-between gap-1 border pr-2 pl-3 text-[12.5px] font-semibold max-[1099px]:pl-1.5 max-[1099px]:text-[12px] [clip-path:polygon(0_0,100%_0,calc(100%-9px)_100%,0_100%)] ${step === key ? 'border-2 border-ink bg-[#9fe3dc]' : done[key] ? 'border-line bg-well' : 'border-line bg-paper'}`}
-            >
-              <span className="truncate">
-                {n + 1} {label}
-              </span>
-              {done[key] && step !== key && <Check size={14} className="mr-1.5 shrink-0 text-ok" />}
-            </button>
-          ))}
+        <div className="flex items-center px-4 pt-2 max-[1099px]:px-2">
+          <div className="flex min-w-0 flex-1 items-center gap-1" role="tablist" aria-label="Steps">
+            {STEPS.map(([key, label], n) => (
+              <button
+                key={key}
+                type="button"
+                role="tab"
+                aria-selected={step === key}
+                onClick={() => goTo(key)}
+                className={`flex h-[30px] min-w-0 flex-auto items-center justify-between gap-1 border pr-2 pl-3 text-[12.5px] font-semibold max-[1099px]:pl-1.5 max-[1099px]:text-[12px] [clip-path:polygon(0_0,100%_0,calc(100%-9px)_100%,0_100%)] ${step === key ? 'border-2 border-ink bg-[#9fe3dc]' : done[key] ? 'border-line bg-well' : 'border-line bg-paper'}`}
+              >
+                <span className="truncate">
+                  {n + 1} {label}
+                </span>
+                {done[key] && step !== key && <Check size={14} className="mr-1.5 shrink-0 text-ok" />}
+              </button>
+            ))}
+          </div>
           <output className="ml-1 w-[84px] shrink-0 text-right text-[12px] text-ink-2 max-[1099px]:sr-only" aria-live="polite">
             {!lifted.size ? 'Opening …' : lifted.busy === 'lift' ? 'Lifting off …' : lifted.busy === 'prepare' ? 'Mending …' : `${picture.width} × ${picture.height}`}
           </output>
