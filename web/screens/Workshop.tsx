@@ -155,7 +155,17 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
       <TopBar page="workshop" />
       <div className="flex min-h-0 flex-1">
         {picture && id ? (
-          <Bench key={id} shelf={shelf} client={client} document={document} id={id} picture={picture} production={production} backdrop={shownScene?.backdrop} />
+          <Bench
+            key={id}
+            shelf={shelf}
+            client={client}
+            document={document}
+            id={id}
+            picture={picture}
+            production={production}
+            backdrop={shownScene?.backdrop}
+            scene={shownScene?.id}
+          />
         ) : (
           <>
             <aside className="flex w-[168px] shrink-0 flex-col border-r border-line bg-bench max-[1099px]:w-[136px]">{shelf}</aside>

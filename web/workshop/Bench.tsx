@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Document, OwnPicture, PictureActor, PictureFace } from '#core/document/schema';
-import { addActor, castActor, removeActor, setActor } from '#core/edit/commands/pictures';
+import { addActor, castActor, removeActor, setActor, talkAsBackdrop } from '#core/edit/commands/pictures';
 import { roomFor } from '#core/picture/face';
 import { pictureFigure } from '#core/picture/figure';
 import { likelyHinge } from '#core/picture/limbs';
@@ -47,6 +47,7 @@ export function Bench({
   picture,
   production,
   backdrop,
+  scene,
 }: {
   shelf: ReactNode;
   client: PictureClient;
@@ -55,6 +56,8 @@ export function Bench({
   picture: OwnPicture;
   production: string;
   backdrop: Document['scenes'][string]['backdrop'] | undefined;
+  /** Where it is tried, and comes on. */
+  scene: string | undefined;
 }) {
   const actors = inOrder(picture.actors);
   const [chosen, choose] = useState<string>();
@@ -399,6 +402,16 @@ export function Bench({
                 >
                   {casting ? 'Putting it there …' : cast ? `Change ${cast.name} in the cast` : 'Put in the cast'}
                 </Button>
+                {cast && stored && !stored.lifted && scene && (
+                  <Button
+                    className="!h-[34px]"
+                    onClick={() =>
+                      run(`${picture.name} talks`, talkAsBackdrop(id, scene, makeId)) && toast.success('It is the backdrop now, and everybody in it who is in the cast talks.')
+                    }
+                  >
+                    As the backdrop
+                  </Button>
+                )}
                 {cast && (
                   <Link
                     to={`/p/${production}`}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Document, PictureActor, PictureFace, PictureFigure } from '../../document/schema.ts';
 import { sampleDocument, seededIds } from '../../testing/samples.ts';
 import { applyPatches, edit, type Recipe } from '../change.ts';
-import { addActor, addPicture, castActor, removeActor, removePicture, replacePicture, setActor, setPicture } from './pictures.ts';
+import { addActor, addPicture, castActor, faceRegion, removeActor, removePicture, replacePicture, setActor, setPicture, talkAsBackdrop } from './pictures.ts';
 
 const { document } = sampleDocument();
 const makeId = seededIds(9);
@@ -90,5 +90,51 @@ describe('somebody of a picture', () => {
     });
     for (const change of changes.reverse()) now = applyPatches(now, change?.parts ?? [], 'inverse');
     expect(now).toEqual(document);
+  });
+});
+
+describe('a photo that talks as the backdrop', () => {
+  const whole = { ...figure, still: true as const, width: 1400, height: 900, tall: 450 };
+  const second: PictureFace = { ...face, left: { ...face.left, x: 0.7 }, right: { ...face.right, x: 0.8 }, chin: [0.75, 0.6] };
+  const [OTHER, TWIN] = [makeId('actor'), makeId('character')];
+  const ready = [
+    ...marked,
+    castActor(PICTURE, ACTOR, CHARACTER, whole),
+    addActor(PICTURE, OTHER, { ...actor, name: 'Dora' }),
+    castActor(PICTURE, OTHER, TWIN, { ...whole, face: second }),
+  ];
+  const scene = Object.keys(document.scenes)[0] as string;
+  const placed = (of: Document) =>
+    Object.values(of.scenes[scene]?.layers ?? {}).flatMap((layer) => (layer.kind === 'character' && [CHARACTER, TWIN].includes(layer.character) ? [layer] : []));
+
+  it('puts everybody of it exactly over themselves, seen about their faces alone', () => {
+    const talking = made(...ready, talkAsBackdrop(PICTURE, scene, makeId));
+    expect(talking.scenes[scene]?.backdrop).toMatchObject({ kind: 'picture', media: picture.media, fit: 'fill' });
+    const layers = placed(talking);
+    expect(layers.map(({ name }) => name)).toEqual(['Pip', 'Dora']);
+    // The photo fills 1920 across, 1234 down: its lower edge lies at 617, and 450 units of the figure are as tall as it.
+    const tall = (900 * 1920) / 1400;
+    for (const { x, y, scaleX, scaleY } of layers) {
+      expect([x, y]).toEqual([0, tall / 2]);
+      expect(scaleX).toBeCloseTo(tall / 450, 6);
+      expect(scaleY).toBe(scaleX);
+    }
+    const [one, other] = layers.map(({ mask }) => mask as ReturnType<typeof faceRegion>);
+    expect((one?.x ?? 0) + (one?.width ?? 0) / 2).toBeLessThan((other?.x ?? 0) - (other?.width ?? 0) / 2);
+  });
+
+  it('again has each of them once; without anybody left whole it says what to do', () => {
+    const twice = made(...ready, talkAsBackdrop(PICTURE, scene, makeId), talkAsBackdrop(PICTURE, scene, makeId));
+    expect(placed(twice)).toHaveLength(2);
+    expect(() => made(...marked, castActor(PICTURE, ACTOR, CHARACTER, figure), talkAsBackdrop(PICTURE, scene, makeId))).toThrow(
+      'Choose “Leave it whole”, then put it in the cast.',
+    );
+  });
+
+  it('a face’s region holds its eyes, its mouth and its chin', () => {
+    const { x, y, width, height } = faceRegion(face);
+    const within = ([px, py]: readonly [number, number]): boolean => ((px - x) / (width / 2)) ** 2 + ((py - y) / (height / 2)) ** 2 < 1;
+    for (const spot of [[face.left.x - 0.01, face.left.y], [face.right.x + 0.01, face.right.y], ...face.mouth, [face.chin[0], face.chin[1] - 0.01]] as const)
+      expect(within(spot as [number, number]), String(spot)).toBe(true);
   });
 });

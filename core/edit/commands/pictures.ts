@@ -1,10 +1,15 @@
 import { failure } from '../../document/failure.ts';
-import type { Character, OwnPicture, PictureActor, PictureFigure } from '../../document/schema.ts';
+import type { MakeId } from '../../document/ids.ts';
+import type { Character, OwnPicture, PictureActor, PictureFace, PictureFigure } from '../../document/schema.ts';
 import { designed } from '../../figure/cast.ts';
-import { orderAtEnd } from '../../time/order.ts';
+import { frameSize } from '../../stage/frame.ts';
+import { inOrder, orderAtEnd } from '../../time/order.ts';
 import { TICKS_PER_SECOND } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
 import { freeName } from './cast.ts';
+import { addLayer, removeLayers } from './layers.ts';
+import { sceneOf } from './lines.ts';
+import { setBackdrop } from './stage.ts';
 
 type Draft = Parameters<Recipe>[0];
 
@@ -131,4 +136,55 @@ export const castActor =
     }
     draft.characters[character] = picturedCharacter(character, orderAtEnd(draft.characters), freeName(draft, actor.name), figure);
     actor.character = character;
+  };
+
+/** About a face, in ways between its eyes and from them to its chin: so much of a photo is the one who talks. */
+const FACE_WIDE = 1.25;
+const FACE_TALL = 0.95;
+/** Softness of its edge, stage units. */
+const FACE_EDGE = 8;
+
+/** Where a face lies on a picture: an ellipse round eyes, mouth and chin, in shares of it. */
+export function faceRegion({ left, right, chin }: PictureFace): { readonly x: number; readonly y: number; readonly width: number; readonly height: number } {
+  const [ex, ey] = [(left.x + right.x) / 2, (left.y + right.y) / 2];
+  const [apart, long] = [Math.abs(right.x - left.x), Math.abs(chin[1] - ey)];
+  return { x: (ex + chin[0]) / 2, y: ey + (chin[1] - ey) * 0.5, width: 2 * FACE_WIDE * apart, height: 2 * FACE_TALL * long };
+}
+
+/**
+ * A photo as the backdrop, in which everybody who was left whole talks: each stands exactly over itself, seen only about its face, so that two
+ * faces of one photo talk to each other.
+ * @throws Failure `nobody-whole` where nobody of it is in the cast and left whole.
+ */
+export const talkAsBackdrop =
+  (picture: string, sceneId: string, makeId: MakeId): Recipe =>
+  (draft) => {
+    const { media, width, height, name, actors } = pictureOf(draft, picture);
+    const who = inOrder(actors).flatMap(([, { character }]) => {
+      const one = character ? draft.characters[character] : undefined;
+      return one?.picture?.still ? [{ id: one.id, name: one.name, figure: one.picture as PictureFigure }] : [];
+    });
+    if (!who.length) throw failure('nobody-whole', 'Nobody of this picture is left whole and in the cast. Choose “Leave it whole”, then put it in the cast.');
+    setBackdrop(sceneId, { kind: 'picture', media, width, height, fit: 'fill', name })(draft);
+    const scene = sceneOf(draft, sceneId);
+    const frame = frameSize(draft.production.frame);
+    const k = Math.max(frame.width / width, frame.height / height);
+    // Whoever stands there already would be there twice.
+    const standing = Object.entries(scene.layers).flatMap(([id, layer]) => (layer.kind === 'character' && who.some((one) => one.id === layer.character) ? [id] : []));
+    if (standing.length) removeLayers(sceneId, standing)(draft);
+    for (const { id, name: called, figure } of who) {
+      const scale = (height * k) / figure.tall;
+      addLayer(sceneId, makeId('layer'), {
+        kind: 'character',
+        name: called,
+        character: id,
+        x: 0,
+        y: (height * k) / 2,
+        scaleX: scale,
+        scaleY: scale,
+        mask: { shape: 'ellipse', ...faceRegion(figure.face), invert: false, feather: FACE_EDGE },
+        locked: true,
+        hidden: false,
+      })(draft);
+    }
   };

@@ -215,8 +215,9 @@ describe('arms of a picture', () => {
         const nodes = drawFigure(who(limbed), posed(playAction(action, side, 0)), MOUTH_CHART.mid).nodes;
         const limb = nodes.find(({ id }) => id === `limb${n}`) as Item;
         const whole = nodes.find(({ id }) => id === 'picture') as Item;
-        const { columns, rows, corners } = whole.image?.bend as Bend;
-        const [hx, hy] = limbed.limbs?.[n]?.hinge as [number, number];
+        const { columns, rows, corners } = (whole.image as NonNullable<Item['image']>).bend as Bend;
+        const { hinge } = (limbed.limbs as NonNullable<PictureFigure['limbs']>)[n] as NonNullable<PictureFigure['limbs']>[number];
+        const [hx, hy] = hinge;
         const at = 2 * (Math.round(hy * rows) * (columns + 1) + Math.round(hx * columns));
         expect(Math.hypot((limb.matrix[4] as number) - (corners[at] as number), (limb.matrix[5] as number) - (corners[at + 1] as number)), `${action.id}`).toBeLessThan(22);
       }
