@@ -155,6 +155,9 @@ async function speaks(id: string, name: string): Promise<void> {
   await browser.until('it is on', `${DOCUMENT} return Object.values(s.layers).some((l) => l.kind === 'character')`, 30_000);
   await browser.driver.actions({ async: true }).sendKeys(Key.ESCAPE).perform();
   await browser.until('the door is shut', `return !document.querySelector('[data-stage-door]')`);
+  await sayLine();
+}
+async function sayLine(): Promise<void> {
   await browser.driver.actions({ async: true }).sendKeys('n').perform();
   await browser.until('words are asked for', `return document.activeElement?.getAttribute('aria-label') === 'Words of the line'`);
   await browser.driver.actions({ async: true }).sendKeys('Always wide awake and warm.', Key.ENTER).perform();
@@ -196,7 +199,11 @@ describe('mouths of pictures', () => {
       true,
       900 / 1100,
     ]);
-    await speaks(id, 'Portrait');
+    await (await browser.button('As the backdrop')).click();
+    await browser.until('it is the backdrop', `${DOCUMENT} return s.backdrop.kind === 'picture' && Object.values(s.layers).some((l) => l.kind === 'character' && l.mask)`, 20_000);
+    await composer(id);
+    await sayLine();
+    expect(await browser.run(`${DOCUMENT} return Object.values(s.lines).map((l) => d.production.roles[l.role].name)`)).toEqual(['Portrait']);
     const { stage, film } = await bothAt(id, 66_000);
     expect(film).toBe(stage);
   }, 300_000);

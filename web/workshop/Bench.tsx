@@ -166,7 +166,7 @@ export function Bench({
       const limbs = (await Promise.all(out.limbs.map((limb, n) => upload(limb, `arm ${n + 1}`)))) as string[];
       const figure = pictureFigure(out.made, stored, { media: media as string, source: picture.media, ...(left ? { left } : {}), ...(right ? { right } : {}), limbs });
       const known = stored.character && document.characters[stored.character];
-      if (run(known ? `Change ${known.name}` : `Put ${stored.name} in the cast`, castActor(id, actorId, makeId('character'), figure)))
+      if (run(known ? `Change ${known.name}` : `Put ${stored.name} in the cast`, castActor(id, actorId, makeId('character'), figure, makeId('role'))))
         toast.success(known ? `${known.name} is changed everywhere.` : `${stored.name} is in the cast. Bring it on in the scene.`);
     } catch (thrown) {
       toast.error(sentenceOf(thrown));

@@ -138,3 +138,24 @@ describe('a photo that talks as the backdrop', () => {
       expect(within(spot as [number, number]), String(spot)).toBe(true);
   });
 });
+
+it('who joins the cast to speak has a role with a voice and a colour that nobody else has', () => {
+  const [ROLE, SECOND] = [makeId('role'), makeId('role')];
+  const OTHER = makeId('actor');
+  const cast = made(
+    ...marked,
+    castActor(PICTURE, ACTOR, CHARACTER, figure, ROLE),
+    addActor(PICTURE, OTHER, { ...actor, name: 'Marit' }),
+    castActor(PICTURE, OTHER, makeId('character'), figure, SECOND),
+  );
+  const { roles } = cast.production;
+  expect(roles[ROLE]).toMatchObject({ name: 'Pip', character: CHARACTER });
+  // Somebody of that name speaks already.
+  expect(roles[SECOND]?.name).toBe('Marit 2');
+  const voices = Object.values(roles).map(({ voice }) => JSON.stringify(voice));
+  expect(new Set(voices).size).toBe(voices.length);
+  expect(new Set(Object.values(roles).map(({ colour }) => colour)).size).toBe(voices.length);
+  // Changed later, nobody speaks twice.
+  const again = edit(cast, 'x', 'cg_000000000001', castActor(PICTURE, ACTOR, CHARACTER, { ...figure, tall: 200 }, makeId('role'))).document;
+  expect(Object.keys(again.production.roles)).toHaveLength(Object.keys(roles).length);
+});

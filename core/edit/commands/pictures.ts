@@ -6,10 +6,11 @@ import { frameSize } from '../../stage/frame.ts';
 import { inOrder, orderAtEnd } from '../../time/order.ts';
 import { TICKS_PER_SECOND } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
+import { voiceFor } from '../create.ts';
 import { freeName } from './cast.ts';
 import { addLayer, removeLayers } from './layers.ts';
 import { sceneOf } from './lines.ts';
-import { setBackdrop } from './stage.ts';
+import { addRole, setBackdrop } from './stage.ts';
 
 type Draft = Parameters<Recipe>[0];
 
@@ -124,9 +125,9 @@ export const picturedCharacter = (id: string, order: string, name: string, pictu
   return { ...base, kind: 'picture', name, parts: {}, colours: {}, picture };
 };
 
-/** Puts somebody of a picture into the cast, or, where it is there already, changes it. */
+/** Puts somebody of a picture into the cast, with a voice that nobody has yet if `role` names one, or, where it is there already, changes it. */
 export const castActor =
-  (picture: string, id: string, character: string, figure: PictureFigure): Recipe =>
+  (picture: string, id: string, character: string, figure: PictureFigure, role?: string): Recipe =>
   (draft) => {
     const actor = actorOf(draft, picture, id);
     const known = actor.character ? draft.characters[actor.character] : undefined;
@@ -134,9 +135,30 @@ export const castActor =
       known.picture = figure;
       return;
     }
-    draft.characters[character] = picturedCharacter(character, orderAtEnd(draft.characters), freeName(draft, actor.name), figure);
+    const name = freeName(draft, actor.name);
+    draft.characters[character] = picturedCharacter(character, orderAtEnd(draft.characters), name, figure);
     actor.character = character;
+    if (role === undefined) return;
+    const { roles } = draft.production;
+    const all = Object.values(roles);
+    const colour = (all.length % COLOURS) + 1;
+    const voice = voiceFor(
+      undefined,
+      all.length,
+      all.map((one) => one.voice),
+    );
+    addRole(role, { order: orderAtEnd(roles), name: roleName(all, name), character, colour, voice })(draft);
   };
+
+/** Speakers have so many colours of their own before they come again. */
+const COLOURS = 8;
+
+function roleName(all: readonly { readonly name: string }[], name: string): string {
+  const taken = new Set(all.map((one) => one.name));
+  let free = name;
+  for (let n = 2; taken.has(free); n++) free = `${name} ${n}`;
+  return free;
+}
 
 /** About a face, in ways between its eyes and from them to its chin: so much of a photo is the one who talks. */
 const FACE_WIDE = 1.25;
