@@ -10,8 +10,8 @@ import { getMedia, type Media, mediaBytes, readMedia } from './store.ts';
 const NEAR_FRAMES = 48;
 /** One clip may be seen at so many times at once before streams are taken from each other. */
 const STREAMS_OF_ONE = 3;
-/** Frames that stay at hand: a picture's layers may show several, and again. */
-const KEPT = 12;
+/** Frames stay at hand up to so many bytes: the mouths of a clip are asked for again and again. */
+const MOST_BYTES = 128 << 20;
 
 /** Frames of stored clips, decoded one after the other while a film is painted. */
 export class ClipFrames {
@@ -19,19 +19,27 @@ export class ClipFrames {
   private readonly clips = new Map<string, Promise<{ media: Media; map: ClipMap }>>();
   private readonly streams = new Map<string, FrameStream[]>();
   private readonly kept = new Map<string, PlanarImage>();
+  private bytes = 0;
 
   constructor(db: Db) {
     this.db = db;
   }
 
   find(media: string, frame: number): PlanarImage | undefined {
-    return this.kept.get(`${media} ${frame}`);
+    const key = `${media} ${frame}`;
+    const image = this.kept.get(key);
+    if (image) {
+      // The one that was used last goes last.
+      this.kept.delete(key);
+      this.kept.set(key, image);
+    }
+    return image;
   }
 
   /** Sees to it that frames are there; undefined where all of them are. */
   bring(frames: readonly Frame[]): Promise<void> | undefined {
     const missing = frames.filter(({ media, frame }) => !this.kept.has(`${media} ${frame}`));
-    return missing.length ? this.decode(missing, frames.length) : undefined;
+    return missing.length ? this.decode(missing, new Set(frames.map(({ media, frame }) => `${media} ${frame}`))) : undefined;
   }
 
   /** Ends all decoders. */
@@ -40,16 +48,20 @@ export class ClipFrames {
     this.streams.clear();
   }
 
-  private async decode(frames: readonly Frame[], count: number): Promise<void> {
+  private async decode(frames: readonly Frame[], wantedNow: ReadonlySet<string>): Promise<void> {
     for (const { media, frame } of frames) {
       const key = `${media} ${frame}`;
       if (this.kept.has(key)) continue;
       const { map, media: row } = await this.clip(media);
       const wanted = Math.min(frame, map.frames - 1);
-      this.kept.set(key, await (await this.streamFor(row, map, wanted)).read(wanted));
-      for (const oldest of this.kept.keys()) {
-        if (this.kept.size <= Math.max(KEPT, count)) break;
+      const image = await (await this.streamFor(row, map, wanted)).read(wanted);
+      this.kept.set(key, image);
+      this.bytes += image.planes.length;
+      for (const [oldest, { planes }] of this.kept) {
+        if (this.bytes <= MOST_BYTES) break;
+        if (wantedNow.has(oldest)) continue;
         this.kept.delete(oldest);
+        this.bytes -= planes.length;
       }
     }
   }
