@@ -54,7 +54,8 @@ describe('a bent picture', () => {
         }
         expect(covered).toBeGreaterThan(1200);
       }),
-      { numRuns: 80 },
+      // A cell of this one is bent in at a corner.
+      { numRuns: 80, examples: [[495_247, 0]] },
     );
   });
   it('is painted to the last bit as the whole is, cut along any line, within its box', () => {

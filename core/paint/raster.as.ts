@@ -515,8 +515,12 @@ export function bent(corners: usize, columns: i32, rows: i32): void {
       const u1 = <f64>(fromWidth * (i + 1)) / <f64>columns;
       const v0 = <f64>(fromHeight * j) / <f64>rows;
       const v1 = <f64>(fromHeight * (j + 1)) / <f64>rows;
-      // The diagonal leans the other way in every other cell: no direction is favoured.
-      if ((i + j) & 1) {
+      // The diagonal leans the other way in every other cell: no direction is favoured. One that would leave a cell that is
+      // bent in at a corner, so that its halves lay over each other, is not taken.
+      const d = c + 16;
+      const one = alike(side(a, b, d), side(a, d, c));
+      const two = alike(side(a, b, c), side(b, d, c));
+      if ((i + j) & 1 ? one || !two : one && !two) {
         triangle(a, u0, v0, b, u1, v0, c + 16, u1, v1);
         triangle(a, u0, v0, c + 16, u1, v1, c, u0, v1);
       } else {
@@ -524,6 +528,16 @@ export function bent(corners: usize, columns: i32, rows: i32): void {
         triangle(b, u1, v0, c + 16, u1, v1, c, u0, v1);
       }
     }
+}
+
+/** On which side of the way from one corner to the next a third one lies. */
+function side(p: usize, q: usize, r: usize): i64 {
+  return (fine(q) - fine(p)) * (fine(r + 8) - fine(p + 8)) - (fine(r) - fine(p)) * (fine(q + 8) - fine(p + 8));
+}
+
+@inline
+function alike(one: i64, other: i64): bool {
+  return (one >= 0 && other >= 0) || (one <= 0 && other <= 0);
 }
 
 /** Whole 1/256 px. */
