@@ -1,3 +1,4 @@
+import { crossingsAt } from '../draw/outline.ts';
 import { type Image, type Keying, keyingText } from '../draw/picture.ts';
 import type { Engine } from './engine.ts';
 import { keyOf, softEdge } from './keying.ts';
@@ -261,13 +262,7 @@ export class PictureStore {
 /** Clears what lies outside of an outline (shares of the picture; even-odd), row by row. */
 function keepInside(pixels: Uint8ClampedArray, width: number, height: number, outline: readonly (readonly [number, number])[]): void {
   for (let row = 0; row < height; row++) {
-    const y = (row + 0.5) / height;
-    const crossings: number[] = [];
-    outline.forEach(([x0, y0], n) => {
-      const [x1, y1] = outline[(n + 1) % outline.length] as readonly [number, number];
-      if (y0 <= y !== y1 <= y) crossings.push(Math.round((x0 + ((y - y0) / (y1 - y0)) * (x1 - x0)) * width));
-    });
-    crossings.sort((a, b) => a - b);
+    const crossings = crossingsAt(outline, (row + 0.5) / height).map((x) => Math.round(x * width));
     let from = 0;
     for (let n = 0; n <= crossings.length; n += 2) {
       const to = Math.max(0, Math.min(width, crossings[n] ?? width));

@@ -1,3 +1,4 @@
+import { crossingsAt } from '../draw/outline.ts';
 import { distanceSquared, geodesic, piecesOf } from './distance.ts';
 import { cutGrid, WAYS } from './maxflow.ts';
 import { type Mixture, mixtureOf } from './mixture.ts';
@@ -50,13 +51,7 @@ function seedsOn(width: number, height: number, { strokes, lasso }: Seeds): Uint
   const seeds = new Uint8Array(width * height);
   if (lasso && lasso.length > 2) {
     for (let y = 0; y < height; y++) {
-      const crossings: number[] = [];
-      const py = (y + 0.5) / height;
-      lasso.forEach(([ax, ay], n) => {
-        const [bx, by] = lasso[(n + 1) % lasso.length] as readonly [number, number];
-        if (ay <= py !== by <= py) crossings.push((ax + ((py - ay) / (by - ay)) * (bx - ax)) * width);
-      });
-      crossings.sort((a, b) => a - b);
+      const crossings = crossingsAt(lasso, (y + 0.5) / height).map((x) => x * width);
       for (let x = 0; x < width; x++) {
         const inside = crossings.filter((at) => at < x + 0.5).length % 2;
         if (!inside) seeds[y * width + x] = LEAVE;

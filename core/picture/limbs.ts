@@ -1,3 +1,4 @@
+import { crossingsAt } from '../draw/outline.ts';
 import { mended } from './inpaint.ts';
 import type { Mask } from './lift.ts';
 import { boundsOf, cropped, type Raster } from './raster.ts';
@@ -89,13 +90,7 @@ function enclosed(solid: (p: number) => boolean, row: number, x: number, width: 
 function inside(outline: readonly Spot[], width: number, height: number): Uint8Array {
   const out = new Uint8Array(width * height);
   for (let row = 0; row < height; row++) {
-    const y = (row + 0.5) / height;
-    const crossings: number[] = [];
-    outline.forEach(([x0, y0], n) => {
-      const [x1, y1] = outline[(n + 1) % outline.length] as Spot;
-      if (y0 <= y !== y1 <= y) crossings.push((x0 + ((y - y0) / (y1 - y0)) * (x1 - x0)) * width);
-    });
-    crossings.sort((a, b) => a - b);
+    const crossings = crossingsAt(outline, (row + 0.5) / height).map((x) => x * width);
     for (let n = 0; n + 1 < crossings.length; n += 2)
       out.fill(
         1,

@@ -32,7 +32,7 @@ export function carried(document: Document, sceneId: string): CarriedScene | und
 const looksLike = (a: Character, b: Character): boolean => same({ ...a, id: '', order: '' }, { ...b, id: '', order: '' });
 
 /** A name that no role has yet. */
-function freeName(name: string, roles: Production['roles']): string {
+export function freeRoleName(name: string, roles: Production['roles']): string {
   const taken = new Set(Object.values(roles).map((role) => role.name));
   let free = name;
   for (let n = 2; taken.has(free); n++) free = `${name} ${n}`;
@@ -68,7 +68,7 @@ export const bringScene =
       const taken = new Set(Object.values(draft.production.roles).map(({ colour }) => colour));
       let { colour } = role;
       while (taken.has(colour) && colour < 99) colour++;
-      draft.production.roles[own] = { ...role, name: freeName(role.name, draft.production.roles), character, colour, order: orderAtEnd(draft.production.roles) };
+      draft.production.roles[own] = { ...role, name: freeRoleName(role.name, draft.production.roles), character, colour, order: orderAtEnd(draft.production.roles) };
     }
     for (const layer of Object.values(scene.layers)) if (layer.kind === 'character') layer.character = playerOf(layer.character);
     for (const line of Object.values(scene.lines)) if (line.role !== null) line.role = parts.get(line.role) ?? line.role;

@@ -7,6 +7,7 @@ import { inOrder, orderAtEnd } from '../../time/order.ts';
 import { TICKS_PER_SECOND } from '../../time/ticks.ts';
 import type { Recipe } from '../change.ts';
 import { voiceFor } from '../create.ts';
+import { freeRoleName } from './bring.ts';
 import { freeName } from './cast.ts';
 import { addLayer, removeLayers } from './layers.ts';
 import { sceneOf } from './lines.ts';
@@ -147,18 +148,11 @@ export const castActor =
       all.length,
       all.map((one) => one.voice),
     );
-    addRole(role, { order: orderAtEnd(roles), name: roleName(all, name), character, colour, voice })(draft);
+    addRole(role, { order: orderAtEnd(roles), name: freeRoleName(name, roles), character, colour, voice })(draft);
   };
 
 /** Speakers have so many colours of their own before they come again. */
 const COLOURS = 8;
-
-function roleName(all: readonly { readonly name: string }[], name: string): string {
-  const taken = new Set(all.map((one) => one.name));
-  let free = name;
-  for (let n = 2; taken.has(free); n++) free = `${name} ${n}`;
-  return free;
-}
 
 /** About a face, in ways between its eyes and from them to its chin: so much of a photo is the one who talks. */
 const FACE_WIDE = 1.25;
