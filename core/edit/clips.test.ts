@@ -44,6 +44,15 @@ describe('a clip on the stage', () => {
     expect('speed' in clip()).toBe(false);
   });
 
+  it('takes its own sound along when it is trimmed, and says that a sound keeps its speed', () => {
+    run(addPicture(makeId('picture'), { name: 'Wave', media: '1'.repeat(64), width: 1280, height: 720, clip: { media: OLD, frames: 100, rate: 25, sound: SOUND } }));
+    const sound = () => Object.values(part().cues).find((cue) => cue.kind === 'sound');
+    expect(run(setClip(scene, layer, { into: 48_000, until: 144_000 }))).toBeUndefined();
+    expect(sound()).toMatchObject({ into: 48_000, end: { ticks: 96_000 } });
+    expect(run(setClip(scene, layer, { into: undefined, speed: 2 }))).toBe('Its sound keeps its own speed. Take it off, or let the clip run at 1.');
+    expect(sound()).not.toHaveProperty('into');
+  });
+
   it('lasts as long as a line, hung from it, or the whole scene', () => {
     const line = inOrder(part().lines)[1]?.[0] as string;
     run(clipLasts(scene, layer, { line }));

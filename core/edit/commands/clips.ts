@@ -3,6 +3,7 @@ import type { Chroma, CueOf, LayerOf } from '../../document/schema.ts';
 import { clipLength } from '../../stage/layers/clip.ts';
 import { orderAtEnd } from '../../time/order.ts';
 import type { Recipe } from '../change.ts';
+import { same } from '../fit.ts';
 import { hangCue } from './cues.ts';
 import { addLayer, layerIn, type NewLayer, setSpan } from './layers.ts';
 import { sceneOf } from './lines.ts';
@@ -57,7 +58,22 @@ export const setClip =
     }
     if (clip.until !== undefined && clip.until <= (clip.into ?? 0)) throw failure('clip-empty', 'The clip would end before it begins. Let it end later.');
     if (span && 'ticks' in span.end && span.end.ticks === before) clip.span = { ...span, end: { ticks: clipLength(clip) } };
+    return alongWith(draft, scene, clip);
   };
+
+/** Its own sound, where it began with the clip, is trimmed as the clip is. Says where it cannot follow. */
+function alongWith(draft: Draft, scene: string, clip: LayerOf<'clip'>): string | undefined {
+  const own = Object.values(draft.production.pictures ?? {}).find((one) => one.clip?.media === clip.media)?.clip?.sound;
+  const start = clip.span?.start ?? { to: 'scene', edge: 'start', offset: 0 };
+  const sounds = Object.values(sceneOf(draft, scene).cues).filter((cue) => cue.kind === 'sound' && cue.source === own && same(cue.start, start));
+  for (const cue of sounds) {
+    if (cue.kind !== 'sound') continue;
+    if (clip.into) cue.into = clip.into;
+    else delete cue.into;
+    cue.end = { ticks: clipLength({ ...clip, speed: 1 }) };
+  }
+  return sounds.length && (clip.speed ?? 1) !== 1 ? 'Its sound keeps its own speed. Take it off, or let the clip run at 1.' : undefined;
+}
 
 /** How long a clip is on the stage: as long as itself from where it comes, as a line, or the whole scene. */
 export const clipLasts =
