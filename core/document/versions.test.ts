@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { NO_FONTS } from '../draw/text.ts';
 import { edit } from '../edit/change.ts';
 import { setProperty } from '../edit/commands/layers.ts';
 import { laid } from '../edit/fit.ts';
@@ -17,7 +18,6 @@ const partsOf = (document: Document): Record<string, unknown> => Object.fromEntr
 const today = assemble(upgraded(partsOf(stored)));
 const [sceneId, scene] = Object.entries(today.scenes)[0] as [string, Scene];
 const old = stored.scenes[sceneId] as unknown as { layers: Record<string, { x: number; y: number; scale: number }> };
-const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] };
 
 describe('a production that version 1 stored', () => {
   it('opens as one of today, whole and valid', () => {

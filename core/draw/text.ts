@@ -16,6 +16,8 @@ export interface OutlineFont {
 /** Families and weights that ship; each is a list of files by script, searched in order for a glyph. */
 export type FontRole = 'caption' | 'captionBold' | 'title' | 'label';
 export type Fonts = Readonly<Record<FontRole, readonly OutlineFont[]>>;
+/** For whom only what is no text counts: with these, words have no width and no outline. */
+export const NO_FONTS: Fonts = { caption: [], captionBold: [], title: [], label: [] };
 
 export interface LaidText {
   /** Outline of the whole line; the pen starts at x 0 on the baseline y 0. */

@@ -4,6 +4,7 @@ import { PROPERTY_IDS, propertiesOf, propertyInfo, restOf, restValue } from '../
 import type { Document, Layer } from '../document/schema.ts';
 import { childrenOf, inTreeOrder, parentsOf, withinOf } from '../document/tree.ts';
 import { transform } from '../draw/matrix.ts';
+import { NO_FONTS } from '../draw/text.ts';
 import { restPoint } from '../schedule/place.ts';
 import { sceneSchedule } from '../schedule/schedule.ts';
 import { valueAt } from '../schedule/staged.ts';
@@ -38,7 +39,6 @@ import {
 const made = everything();
 const { document, scene, layers, key } = made;
 const CHANGE = 'cg_000000000001';
-const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] };
 const run = (recipe: Recipe, from: Document = document): Document => edit(from, 'x', CHANGE, recipe).document;
 const layerOf = (id: string, of: Document = document): Layer => sceneIn(of, scene).layers[id] as Layer;
 const scheduled = (of: Document) => sceneSchedule(of, sceneIn(of, scene), () => undefined);

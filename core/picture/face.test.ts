@@ -48,12 +48,24 @@ describe.each(PICTURE_SAMPLES)('marks that are suggested on $id', (sample) => {
         expect((found[n]?.[side].halfWidth ?? 0) / drawn[side].halfWidth).toBeGreaterThan(0.8);
         expect((found[n]?.[side].halfWidth ?? 0) / drawn[side].halfWidth).toBeLessThan(1.2);
       }
+    for (const [n, { face: drawn }] of sample.faces.entries())
+      for (const side of ['left', 'right'] as const)
+        drawn.brows?.[side].forEach(([x, y], end) => {
+          const [fx, fy] = found[n]?.brows?.[side][end] ?? [0, 0];
+          const wide = 2 * Math.hypot((drawn.right.x - drawn.left.x) * sample.width, (drawn.right.y - drawn.left.y) * sample.height);
+          // A brushed end may be told to be a little longer.
+          expect(Math.hypot((fx - x) * sample.width, (fy - y) * sample.height) / wide, `${side} brow, ${end}`).toBeLessThan(end === 1 ? 0.03 : 0.07);
+        });
     expect(found).toHaveLength(sample.faces.length);
     expect(found.map((one) => one.left.x)).toEqual(found.map((one) => one.left.x).sort((a, b) => a - b));
   });
 });
 
 describe('marks', () => {
+  it('of brows are suggested where there are some over both eyes, and nowhere else', async () => {
+    const withBrows = await Promise.all(PICTURE_SAMPLES.map(async (sample) => [sample.id, suggestedFaces(await imageOf(sample)).some(({ brows }) => brows)]));
+    expect(Object.fromEntries(withBrows)).toEqual({ page: false, moon: true, mug: true, puppet: true, chalk: false, portrait: true, pixels: true, cat: true });
+  });
   it('are none where there is no face, and those of a middling face where one clicks', () => {
     expect(suggestedFaces({ width: 60, height: 60, data: new Uint8ClampedArray(60 * 60 * 4).fill(180) })).toEqual([]);
     const placed = faceAt(0.4, 0.3, 0.2, 1.5);

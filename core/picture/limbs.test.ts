@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { cutLimbs, likelyHinge } from './limbs.ts';
+import { cutLimbs, limbOf } from './limbs.ts';
 import type { Raster } from './raster.ts';
+import { faceAt } from './suggest.ts';
 
 const [W, H] = [120, 160];
 /** A trunk in blue with a light seam; at its left an arm in red that hangs free, at its right one that lies over it. */
@@ -59,10 +60,15 @@ describe('arms that are cut out', () => {
   });
 });
 
-it('an arm is hinged at its end nearest to the shoulders, a little inside', () => {
-  const [x, y] = likelyHinge(box(8, 28, 39, 112), [60 / W, 30 / H], W / H);
-  expect(x * W).toBeGreaterThan(30);
-  expect(x * W).toBeLessThan(39);
-  expect(y * H).toBeGreaterThan(28);
-  expect(y * H).toBeLessThan(46);
+it('an arm is on its side of the face, hinged at the end nearest to the shoulders, in the middle of it', () => {
+  const face = faceAt(60 / W, 10 / H, 12 / W, W / H);
+  const { side, hinge, outline } = limbOf(box(8, 28, 39, 112), face, W / H);
+  expect(side).toBe('left');
+  expect(outline).toHaveLength(4);
+  const [x, y] = hinge;
+  expect(x * W).toBeGreaterThan(18);
+  expect(x * W).toBeLessThan(30);
+  expect(y * H).toBeGreaterThan(30);
+  expect(y * H).toBeLessThan(48);
+  expect(limbOf(box(80, 28, 111, 112), face, W / H).side).toBe('right');
 });

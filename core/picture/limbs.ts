@@ -1,9 +1,12 @@
+import type { PictureActor, PictureFace } from '../document/schema.ts';
 import { crossingsAt } from '../draw/outline.ts';
 import { mended } from './inpaint.ts';
 import type { Mask } from './lift.ts';
 import { boundsOf, cropped, type Raster } from './raster.ts';
 
 type Spot = readonly [number, number];
+/** Corners of an outline; more are left out evenly. */
+const MOST_CORNERS = 250;
 
 /** An arm as it is marked: an outline round it and where it is hinged, shares of the picture. */
 export interface MarkedLimb {
@@ -101,11 +104,45 @@ function inside(outline: readonly Spot[], width: number, height: number): Uint8A
   return out;
 }
 
-/** Where an arm is likely hinged: at the end of its outline that is nearest to the shoulders below a face. */
-export function likelyHinge(outline: readonly Spot[], shoulders: Spot, aspect: number): [number, number] {
-  const far = ([x, y]: Spot): number => Math.hypot((x - shoulders[0]) * aspect, y - shoulders[1]);
-  const near = outline.reduce((best, spot) => (far(spot) < far(best) ? spot : best));
-  const middle = outline.reduce<[number, number]>(([sx, sy], [x, y]) => [sx + x / outline.length, sy + y / outline.length], [0, 0]);
-  const at = (n: 0 | 1): number => Math.round((near[n] * 0.84 + middle[n] * 0.16) * 1e4) / 1e4;
-  return [at(0), at(1)];
+/** An arm from an outline round it: on which side of a face it is, and where it is hinged. */
+export function limbOf(outline: readonly Spot[], face: PictureFace | undefined, aspect: number): NonNullable<PictureActor['limbs']>[number] {
+  const middle = face ? (face.left.x + face.right.x) / 2 : 0.5;
+  const across = outline.reduce((sum, [x]) => sum + x / outline.length, 0);
+  const out = across < middle ? -1 : 1;
+  const shoulders: Spot = face ? [face.chin[0] + out * (face.right.x - face.left.x) * 0.6, face.chin[1] + (face.chin[1] - face.left.y) * 0.3] : [0.5, 0.5];
+  const points = outline.filter((_, n) => n % Math.max(1, Math.ceil(outline.length / MOST_CORNERS)) === 0).map(([x, y]): [number, number] => [x, y]);
+  return { side: out < 0 ? 'left' : 'right', outline: points, hinge: likelyHinge(points, shoulders, aspect) };
+}
+
+/** So far from the end of an arm, of its length, is its hinge. */
+const FROM_END = 0.12;
+
+/** Where an arm is likely hinged: near the end of its length (its principal axis) that is nearer to the shoulders. */
+function likelyHinge(outline: readonly Spot[], shoulders: Spot, aspect: number): [number, number] {
+  const points = evenly(outline.map(([x, y]): Spot => [x * aspect, y]));
+  const mean = (of: readonly number[]): number => of.reduce((sum, value) => sum + value / of.length, 0);
+  const [mx, my] = [mean(points.map(([x]) => x)), mean(points.map(([, y]) => y))];
+  const [xx, xy, yy] = [mean(points.map(([x]) => (x - mx) ** 2)), mean(points.map(([x, y]) => (x - mx) * (y - my))), mean(points.map(([, y]) => (y - my) ** 2))];
+  const angle = Math.atan2(2 * xy, xx - yy) / 2;
+  const axis: Spot = [Math.cos(angle), Math.sin(angle)];
+  const along = points.map(([x, y]) => (x - mx) * axis[0] + (y - my) * axis[1]);
+  const [least, most] = [Math.min(...along), Math.max(...along)];
+  const far = (at: number): number => Math.hypot(mx + axis[0] * at - shoulders[0] * aspect, my + axis[1] * at - shoulders[1]);
+  const at = far(least) < far(most) ? least + (most - least) * FROM_END : most - (most - least) * FROM_END;
+  // In the middle of the arm there, which may be bent.
+  const near = points.filter((_, n) => Math.abs((along[n] as number) - at) < (most - least) * FROM_END);
+  const across = near.length ? mean(near.map(([x, y]) => (y - my) * axis[0] - (x - mx) * axis[1])) : 0;
+  const rounded = (value: number): number => Math.round(value * 1e4) / 1e4;
+  return [rounded((mx + axis[0] * at - axis[1] * across) / aspect), rounded(my + axis[1] * at + axis[0] * across)];
+}
+
+/** Points all along a closed line, as far apart everywhere: corners lie where it bends, not where it is. */
+function evenly(line: readonly Spot[]): Spot[] {
+  const lengths = line.map(([x, y], n) => Math.hypot((line[(n + 1) % line.length] as Spot)[0] - x, (line[(n + 1) % line.length] as Spot)[1] - y));
+  const step = Math.max(1e-6, lengths.reduce((sum, value) => sum + value, 0) / 200);
+  return line.flatMap(([x, y], n) => {
+    const [nx, ny] = line[(n + 1) % line.length] as Spot;
+    const count = Math.max(1, Math.round((lengths[n] as number) / step));
+    return Array.from({ length: count }, (_, k): Spot => [x + ((nx - x) * k) / count, y + ((ny - y) * k) / count]);
+  });
 }

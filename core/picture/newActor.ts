@@ -49,7 +49,13 @@ export function cellOf(face: PictureFace, others: readonly PictureFace[], aspect
 }
 
 /** Somebody of a picture, as they are first proposed: lifted off with their face, apart from the others who were found. */
-export function newActor(name: string, face: PictureFace | undefined, others: readonly PictureFace[] = [], aspect = 1): Omit<PictureActor, 'order'> {
+export function newActor(
+  name: string,
+  face: PictureFace | undefined,
+  others: readonly PictureFace[] = [],
+  aspect = 1,
+  limbs: NonNullable<PictureActor['limbs']> = [],
+): Omit<PictureActor, 'order'> {
   return {
     name,
     lifted: true,
@@ -57,6 +63,7 @@ export function newActor(name: string, face: PictureFace | undefined, others: re
     ...(face && others.length ? { lasso: cellOf(face, others, aspect) } : {}),
     mends: [],
     ...(face ? { face } : {}),
+    ...(limbs.length ? { limbs: [...limbs] } : {}),
     character: null,
   };
 }

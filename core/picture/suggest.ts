@@ -1,4 +1,5 @@
 import type { PictureFace } from '../document/schema.ts';
+import { suggestedBrows } from './brows.ts';
 import { piecesOf } from './distance.ts';
 import { labOfAll } from './oklab.ts';
 import { type Raster, scaleTo, shrunk } from './raster.ts';
@@ -101,11 +102,13 @@ export function suggestedFaces(image: Raster, most = 4): PictureFace[] {
   for (let p = 0; p < lightness.length; p++) lightness[p] = (small.data[p * 4 + 3] as number) > 128 ? (lab[p * 3] as number) : sum / Math.max(1, count);
   const inside = (p: number): boolean => (small.data[p * 4 + 3] as number) > 128;
   const found: Found[] = [];
+  const stripes: Blob[] = [];
   for (const size of SIZES) {
     const blobs = blobsIn(width, height, lightness, inside, size);
     const long = size * Math.max(width, height);
     const eyes = blobs.filter((blob) => blob.width < long * 3.2 && blob.height < long * 3.2 && blob.width < blob.height * 2.6 && blob.height < blob.width * 2.6);
     const lines = blobs.filter((blob) => blob.width > blob.height * 1.2);
+    stripes.push(...lines);
     for (const a of eyes)
       for (const b of eyes) {
         if (a.x >= b.x) continue;
@@ -124,7 +127,11 @@ export function suggestedFaces(image: Raster, most = 4): PictureFace[] {
       out.push(one);
   // Named from left to right, as one reads them.
   out.sort((a, b) => a.x - b.x);
-  return out.map(({ face }) => ({ ...face, left: wholeEye(small, lab, face.left, face.right), right: wholeEye(small, lab, face.right, face.left) }));
+  return out.map(({ face }) => {
+    const eyes = { left: wholeEye(small, lab, face.left, face.right), right: wholeEye(small, lab, face.right, face.left) };
+    const brows = suggestedBrows(eyes, stripes, width, height);
+    return { ...face, ...eyes, ...(brows ? { brows } : {}) };
+  });
 }
 
 const ratio = (a: number, b: number): number => Math.min(a, b) / Math.max(a, b);

@@ -1,6 +1,7 @@
 import type { CueOf, FrameShape } from '../document/schema.ts';
 import { hashText } from '../draw/hash.ts';
 import { meanScale, transform } from '../draw/matrix.ts';
+import { NO_FONTS } from '../draw/text.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
 import { isOn, type StagedLayer, valueAt } from '../schedule/staged.ts';
 import { clamp, eased } from '../time/easing.ts';
@@ -94,7 +95,6 @@ function clearOfHeads(view: View, heads: readonly Head[], subject: Head, aspect:
 }
 
 /** A box is measured without letters: words as a square of their size. */
-const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] } as const;
 const UNIT = middleBox(1, 1);
 
 /** The box of a subject on the stage, upright, and how wide its head is. */

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { type Item, isGroup, type Plane } from '../draw/picture.ts';
+import { NO_FONTS } from '../draw/text.ts';
 import { schedule } from '../schedule/schedule.ts';
 import { everything } from '../testing/everything.ts';
 import { planeOf, withEditing } from './editing.ts';
 import { evaluate } from './evaluate.ts';
 
-const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] };
 const made = everything();
 const scene = schedule(made.document, () => undefined).scenes[0];
 if (!scene) throw new Error('no scene');

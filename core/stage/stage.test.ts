@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Cue, CueOf, Document, FrameShape, Scene } from '../document/schema.ts';
 import { type Matrix, transform } from '../draw/matrix.ts';
 import { isGroup, type Node } from '../draw/picture.ts';
+import { NO_FONTS } from '../draw/text.ts';
 import { edit } from '../edit/change.ts';
 import { colourCaptions } from '../edit/commands/captions.ts';
 import { hangCue } from '../edit/commands/cues.ts';
@@ -24,7 +25,6 @@ import { propOf } from './props/index.ts';
 import { SETS } from './sets/index.ts';
 
 const FRAME_SHAPES: FrameShape[] = ['16:9', '9:16', '1:1', '4:5'];
-const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] };
 const CHANGE = 'cg_000000000001';
 const filmOf = (document: Document): FilmSchedule => schedule(document, () => undefined);
 const firstScene = (film: FilmSchedule) => film.scenes[0] as FilmSchedule['scenes'][number];

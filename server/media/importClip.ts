@@ -8,7 +8,9 @@ import type { Work } from '../jobs/jobs.ts';
 import { scratchFolder } from '../scratch.ts';
 import { tryProgram } from '../speech/run.ts';
 import { importSoundFile } from './importSound.ts';
+import { pictureSize } from './pictureSize.ts';
 import { type Media, putMedia, putMediaFile } from './store.ts';
+import { apngOf, webpFrames } from './webpFrames.ts';
 
 export const CLIP_LIMIT_BYTES = 500 * 1024 * 1024;
 export const CLIP_LIMIT_SECONDS = 10 * 60;
@@ -48,7 +50,9 @@ interface Stream {
 export async function importClip(db: Db, bytes: Uint8Array, name: string): Promise<Media> {
   const folder = await scratchFolder('clip');
   try {
-    await writeFile(join(folder, 'given'), bytes);
+    // WebP that moves is read by no decoder here: it comes as what says the same.
+    const readable = pictureSize(Buffer.from(bytes))?.type === 'image/webp' ? await apngOf(webpFrames(Buffer.from(bytes))) : bytes;
+    await writeFile(join(folder, 'given'), readable);
     return await importClipFile(db, join(folder, 'given'), name);
   } finally {
     await rm(folder, { recursive: true, force: true });

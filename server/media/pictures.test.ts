@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createCanvas } from '@napi-rs/canvas';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { type Zippable, zipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Failure } from '#core/document/failure';
@@ -13,6 +13,7 @@ import { freshDatabase } from '../testing/database.ts';
 import { cleanSvg } from './cleanSvg.ts';
 import { importPicture } from './importPicture.ts';
 import { mediaBytes } from './store.ts';
+import { type SeenFrame, webpFrames } from './webpFrames.ts';
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
 let folder: string;
@@ -160,6 +161,46 @@ describe('pictures of all kinds', () => {
     expect((await importPicture(base.db, png(4, 4, '#fff'), 'still.png')).facts).toEqual({ width: 4, height: 4 });
   });
 
+  it('WebP that moves keeps its frames, what of them changes, how long they last, and what is clear', async () => {
+    // A red dot that goes to the right on clear ground, two frames a second, then a long one.
+    const webp = made(
+      'dot.webp',
+      '-f',
+      'lavfi',
+      '-i',
+      "color=c=black:s=40x20:r=2:d=2,format=rgba,geq=r=230:g=20:b=20:a='if(lt(abs(X-5-10*N),4),255,0)'",
+      '-c:v',
+      'libwebp_anim',
+      '-lossless',
+      '1',
+      '-loop',
+      '0',
+    );
+    const frames: SeenFrame[] = [];
+    for await (const frame of webpFrames(webp)) frames.push(frame);
+    expect(frames.map(({ seconds }) => seconds)).toEqual([0.5, 0.5, 0.5, 0.5]);
+    const at = async (frame: number, x: number): Promise<number[]> => {
+      const canvas = createCanvas(40, 20);
+      canvas.getContext('2d').drawImage(await loadImage((frames[frame] as SeenFrame).png), 0, 0);
+      return [...canvas.getContext('2d').getImageData(x, 10, 1, 1).data];
+    };
+    for (const n of [0, 1, 2, 3])
+      for (const m of [0, 1, 2, 3]) {
+        const [red, , , alpha] = await at(n, 5 + 10 * m);
+        expect([n, m, alpha]).toEqual([n, m, n === m ? 255 : 0]);
+        if (n === m) expect(red).toBeGreaterThan(220);
+      }
+    const { facts } = await importPicture(base.db, webp, 'dot.webp');
+    expect(facts).toMatchObject({ width: 40, height: 20, moves: true, alpha: true });
+    expect(Number(facts.seconds)).toBeCloseTo(2, 1);
+    expect(facts.clip).toMatch(/^[0-9a-f]{64}$/);
+    // Cut short it is what is left of it.
+    const left = [];
+    for await (const frame of webpFrames(webp.subarray(0, webp.length * 0.6))) left.push(frame);
+    expect(left.length).toBeGreaterThan(0);
+    expect(left.length).toBeLessThan(4);
+  });
+
   it('of 16 bits a channel, one pixel, in grey: all become what is seen', async () => {
     const deep = made('deep.png', '-f', 'lavfi', '-i', 'color=c=0x3366cc:s=8x8', '-frames:v', '1', '-pix_fmt', 'rgb48be');
     const [r, g, b] = await pixel((await importPicture(base.db, deep, 'deep.png')).hash, 4, 4);
@@ -169,13 +210,14 @@ describe('pictures of all kinds', () => {
     expect((await pixel((await importPicture(base.db, grey, 'grey.jpg')).hash, 8, 8))[0]).toBeGreaterThan(120);
   });
 
-  it('damaged or hostile, are read or refused in a sentence, and nothing is left over: 1,000 of eight kinds', async () => {
+  it('damaged or hostile, are read or refused in a sentence, and nothing is left over: 1,000 of nine kinds', async () => {
     const stack = '<image w="8" h="8"><stack><layer name="A" src="data/a.png"/></stack></image>';
     const files = [
       png(24, 24, '#c33'),
       made('d.jpg', '-f', 'lavfi', '-i', 'testsrc=s=48x48', '-frames:v', '1'),
       made('d.webp', '-f', 'lavfi', '-i', 'testsrc=s=48x48', '-frames:v', '1'),
       made('d.gif', '-f', 'lavfi', '-i', 'testsrc=s=32x32:r=10', '-frames:v', '1'),
+      made('e.webp', '-f', 'lavfi', '-i', 'testsrc=s=32x32:r=10:d=0.3', '-c:v', 'libwebp_anim'),
       svg('<g id="a"><path d="M0 0L10 10L0 20Z" fill="#c33"/></g><use href="#a" x="20"/>'),
       Buffer.from(zipSync({ mimetype: [Buffer.from('image/openraster'), { level: 0 }], 'stack.xml': Buffer.from(stack), 'data/a.png': png(8, 8, '#0a0') })),
       createCanvas(30, 30).toBuffer('image/avif'),

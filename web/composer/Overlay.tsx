@@ -10,7 +10,7 @@ import { layerColour, type PlacedScene } from './film.ts';
 import { nameOfStaged } from './lanes.ts';
 import { extentOf, frontFirst, heldAt, heldBy, isIn, screenOf } from './onStage.ts';
 import { Handles } from './StageHandles.tsx';
-import { FrameMarks, LampCorners, MoveTarget, OverlapNote, PlacePath, SnapLines } from './StageMarks.tsx';
+import { CutNote, FrameMarks, LampCorners, MoveTarget, OverlapNote, PlacePath, SnapLines } from './StageMarks.tsx';
 import { type Grip, useStageDrag } from './useStageDrag.ts';
 
 /** The pointer rests so long before what lies under it is listed, milliseconds. */
@@ -222,6 +222,7 @@ export function Overlay({ scene, size }: { scene: PlacedScene; size: { width: nu
       )}
       {only !== undefined && scene.scene.layers[only]?.locked && <LockedNote id={only} scene={scene} />}
       <OverlapNote chosen={only} scene={scene} boxes={seen} screen={screen} />
+      <CutNote chosen={only} scene={scene} boxes={seen} screen={screen} />
       {list && (
         <div
           role="menu"

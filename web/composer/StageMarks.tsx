@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { keyPath } from '#core/document/pins';
 import type { FrameShape } from '#core/document/schema';
 import { invert, type Matrix, transform } from '#core/draw/matrix';
@@ -9,6 +9,7 @@ import { valueAt } from '#core/schedule/staged';
 import { standsOn } from '#core/stage/arrival';
 import type { LayerBox } from '#core/stage/boxes';
 import { cameraAt } from '#core/stage/camera';
+import { cutShows } from '#core/stage/cutEdge';
 import { frameSize } from '#core/stage/frame';
 import { stageMatrix } from '#core/stage/place';
 import { overlapOf } from '#core/stage/snapping';
@@ -279,19 +280,62 @@ export function OverlapNote({ chosen, scene, boxes, screen }: { chosen: string |
     run('Move apart', moveLayers(scene.id, [{ id: box.id, dx: right ? toRight : toLeft, dy: 0, at }], tick, newKey));
   };
   return (
+    <StageNote at={own} screen={screen} remedy="Move apart" onRemedy={apart}>
+      {nameOfStaged(document, layer)} stands in {nameOfStaged(document, otherLayer)}
+    </StageNote>
+  );
+}
+
+/** What is wrong with something on the stage, said above its feet, with the way out. */
+function StageNote({
+  at: { left, right, bottom },
+  screen,
+  remedy,
+  onRemedy,
+  children,
+}: {
+  at: { readonly left: number; readonly right: number; readonly bottom: number };
+  screen: Screen;
+  remedy: string;
+  onRemedy: () => void;
+  children: ReactNode;
+}) {
+  return (
     <span
       className="absolute z-20 flex -translate-x-1/2 items-center gap-2 bg-warn-soft py-0.5 pr-1 pl-2 text-[12px] whitespace-nowrap text-warn"
       style={{
-        left: Math.max(120, Math.min(screen.width - 120, screen.sx((own.left + own.right) / 2))),
-        top: Math.min(screen.height - 26, Math.max(4, screen.sy(own.bottom) - 60)),
+        left: Math.max(120, Math.min(screen.width - 120, screen.sx((left + right) / 2))),
+        top: Math.min(screen.height - 26, Math.max(4, screen.sy(bottom) - 60)),
       }}
       role="status"
     >
-      {nameOfStaged(document, layer)} stands in {nameOfStaged(document, otherLayer)}
-      <button type="button" className="h-5 rounded-[4px] border border-warn bg-paper px-1.5 text-[12px] font-semibold" onClick={apart}>
-        Move apart
+      {children}
+      <button type="button" className="h-5 rounded-[4px] border border-warn bg-paper px-1.5 text-[12px] font-semibold" onClick={onRemedy}>
+        {remedy}
       </button>
     </span>
+  );
+}
+
+/** Somebody whose picture was cut off below, where that is seen: they stand lower, with the cut on the frame's edge. */
+export function CutNote({ chosen, scene, boxes, screen }: { chosen: string | undefined; scene: PlacedScene; boxes: readonly LayerBox[]; screen: Screen }) {
+  const document = useStanding();
+  const tick = useView((state) => state.tick);
+  const recording = useView((state) => state.recording);
+  const layer = chosen === undefined ? undefined : scene.scene.layers[chosen];
+  const box = boxes.find(({ id }) => id === chosen);
+  if (!layer || !box || recording || layer.parent !== undefined || !cutShows(scene, box.id, tick, document.production.frame, boxes)) return null;
+  const lowest = Math.max(...box.corners.map(({ y }) => y));
+  const lower = (): void => {
+    const staged = scene.layers.get(box.id);
+    const at = staged ? { x: valueAt(staged, 'x', tick), y: valueAt(staged, 'y', tick) } : { x: 0, y: 0 };
+    run('Stand lower', moveLayers(scene.id, [{ id: box.id, dx: 0, dy: Math.ceil(frameSize(document.production.frame).height / 2 - lowest), at }], tick, newKey));
+  };
+  const xs = box.corners.map(({ x }) => x);
+  return (
+    <StageNote at={{ left: Math.min(...xs), right: Math.max(...xs), bottom: lowest }} screen={screen} remedy="Stand lower" onRemedy={lower}>
+      {nameOfStaged(document, layer)} is cut off below, and the cut shows
+    </StageNote>
   );
 }
 

@@ -3,6 +3,7 @@ import { Tooltip } from 'radix-ui';
 import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Document, Layer } from '#core/document/schema';
+import { NO_FONTS } from '#core/draw/text';
 import { layerBoxes } from '#core/stage/boxes';
 import { everything } from '#core/testing/everything';
 import { undo, useProduction } from '../state/production.ts';
@@ -27,7 +28,6 @@ vi.mock('../stage/client.ts', () => ({
 
 const made = everything();
 const { layers, scene } = made;
-const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] };
 
 function Screen() {
   const shown = useFilm();

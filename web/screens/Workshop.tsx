@@ -59,8 +59,8 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
         const { name } = picture;
         const { id: made, edit: added } = shelved(picture);
         go(made);
-        const opened = await client.open(picture.media);
-        const faces = (await client.suggest()) ?? [];
+        const opened = await client.open(picture.media, picture.layered);
+        const { faces, limbs } = (await client.suggest()) ?? { faces: [], limbs: [] };
         const names = known?.length === faces.length ? known : faces.length > 1 ? faces.map((_, n) => `${name} ${n + 1}`) : [name];
         const all = faces.length ? faces : [undefined];
         all.forEach((face, n) =>
@@ -74,6 +74,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
                 face,
                 faces.filter((other) => other !== face),
                 opened.width / opened.height,
+                n ? [] : limbs,
               ),
             ),
             added ? { follows: added } : {},

@@ -1,5 +1,5 @@
 import { sentenceOf } from '#core/document/failure';
-import { type Backdrop, MOUTH_SHAPES, type MouthSource, type PictureActor, type PictureFace } from '#core/document/schema';
+import { type Backdrop, MOUTH_SHAPES, type MouthSource, type OwnPicture, type PictureActor, type PictureFace } from '#core/document/schema';
 import { IDENTITY } from '#core/draw/matrix';
 import { rect } from '#core/draw/path';
 import type { Plane } from '#core/draw/picture';
@@ -14,6 +14,7 @@ import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { type Images, Painter } from '#core/paint/paint';
 import { type ActingPicture, actingPicture, isCutOut, liftedOff, maskOf, movedFace, working } from '#core/picture/actor';
 import { type Made, pictureFigure } from '#core/picture/figure';
+import { type LayerParts, type NamedLayer, partsOfLayers, withParts } from '#core/picture/layerParts';
 import { COARSE } from '#core/picture/lift';
 import { mouthSource } from '#core/picture/mouthClip';
 import { type Outline, outlinesOf } from '#core/picture/outline';
@@ -37,7 +38,8 @@ export interface TalkParts {
 }
 
 export type PictureRequest =
-  | { readonly kind: 'open'; readonly media: string }
+  /** Opens a picture, with its layers where it has some. */
+  | { readonly kind: 'open'; readonly media: string; readonly layered?: OwnPicture['layered'] }
   | { readonly kind: 'lift'; readonly call: number; readonly actor: Lifting; readonly coarse: boolean }
   | { readonly kind: 'suggest'; readonly call: number; readonly actor: Lifting | undefined }
   | { readonly kind: 'prepare'; readonly call: number; readonly actor: Lifting & Pick<PictureActor, 'limbs'> & { readonly face: PictureFace } }
@@ -71,6 +73,11 @@ export interface LiftAnswer {
   readonly cutOut: boolean;
   readonly milliseconds: number;
 }
+export interface SuggestAnswer {
+  readonly faces: readonly PictureFace[];
+  /** Arms that layers name, of the first face. */
+  readonly limbs: NonNullable<PictureActor['limbs']>;
+}
 export interface PrepareAnswer {
   readonly bounds: ActingPicture['bounds'];
   readonly face: PictureFace;
@@ -99,6 +106,8 @@ const post = (answer: PictureAnswer, transfer: Transferable[] = []): void => sel
 const engine = WebAssembly.instantiateStreaming(fetch(engineUrl), { env: { abort() {} } }).then(({ instance }) => instance.exports as unknown as EngineExports);
 
 let source: Raster | undefined;
+/** What the layers of an open layered picture say. */
+let parts: LayerParts | undefined;
 let made: { readonly key: string; readonly picture: ActingPicture } | undefined;
 let lifted: { readonly key: string; readonly image: Raster } | undefined;
 let turn: Promise<unknown> = Promise.resolve();
@@ -112,13 +121,12 @@ async function pngOf({ width, height, data }: Raster): Promise<Blob> {
   return canvas.convertToBlob({ type: 'image/png' });
 }
 
-async function open(media: string): Promise<void> {
+async function open(media: string, layered: OwnPicture['layered']): Promise<void> {
   source = undefined;
+  parts = undefined;
   made = undefined;
   lifted = undefined;
-  const response = await fetch(`/api/media/${media}`);
-  if (!response.ok) throw new Error('This picture is not in the store any more. Bring it in again.');
-  const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+  const bitmap = await bitmapFrom(media);
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d', { willReadFrequently: true });
   if (!context) throw new Error('This browser cannot read pictures. Use a current Chromium, Firefox or Safari.');
@@ -126,7 +134,37 @@ async function open(media: string): Promise<void> {
   const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
   source = working({ width: bitmap.width, height: bitmap.height, data });
   bitmap.close();
+  if (layered) parts = partsOfLayers(await alphasOf(layered));
   post({ kind: 'opened', media, width: source.width, height: source.height, cutOut: isCutOut(source) });
+}
+
+async function bitmapFrom(media: string): Promise<ImageBitmap> {
+  const response = await fetch(`/api/media/${media}`);
+  if (!response.ok) throw new Error('This picture is not in the store any more. Bring it in again.');
+  return createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+}
+
+/** The longer side, in pixels, at which layers are told apart. */
+const LAYERS_SIDE = 800;
+
+/** How opaque each shown layer is, all over the page. */
+async function alphasOf({ width: pageWidth, height: pageHeight, layers }: NonNullable<OwnPicture['layered']>): Promise<NamedLayer[]> {
+  const k = Math.min(1, LAYERS_SIDE / Math.max(pageWidth, pageHeight));
+  const [width, height] = [Math.max(1, Math.round(pageWidth * k)), Math.max(1, Math.round(pageHeight * k))];
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  const out: NamedLayer[] = [];
+  for (const { name, media, x, y, width: wide, height: high, opacity, shown } of layers) {
+    if (!shown || !context) continue;
+    const bitmap = await bitmapFrom(media);
+    context.clearRect(0, 0, width, height);
+    context.globalAlpha = opacity;
+    context.drawImage(bitmap, x * k, y * k, wide * k, high * k);
+    bitmap.close();
+    const { data } = context.getImageData(0, 0, width, height);
+    out.push({ name, alpha: { width, height, data: Float32Array.from({ length: width * height }, (_, p) => (data[p * 4 + 3] as number) / 255) } });
+  }
+  return out;
 }
 
 const OUTLINE_SIDE = 700;
@@ -347,7 +385,7 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
     // Messages that came meanwhile are heard first.
     await new Promise((next) => setTimeout(next));
     try {
-      if (data.kind === 'open') return await open(data.media);
+      if (data.kind === 'open') return await open(data.media, data.layered);
       if (call !== undefined && data.kind !== 'colour' && latest.get(lane) !== call) return post({ kind: 'answer', call, value: undefined });
       if (data.kind === 'mouthClip') return post({ kind: 'answer', call: data.call, value: await mouthOfClip(data.clip) });
       if (data.kind === 'shapes') {
@@ -362,8 +400,10 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
           const value = await liftAnswer(image, data.actor, data.coarse);
           return answer(value, value.preview ? [value.preview] : []);
         }
-        case 'suggest':
-          return answer(suggestedFaces(data.actor ? lift(image, data.actor) : image));
+        case 'suggest': {
+          const faces = suggestedFaces(data.actor ? lift(image, data.actor) : image);
+          return answer((parts ? withParts(faces, parts, image.width / image.height) : { faces, limbs: [] }) satisfies SuggestAnswer);
+        }
         case 'prepare': {
           const picture = prepare(image, data.actor);
           const mended = await bitmapOf(picture.image);

@@ -7,7 +7,7 @@ import type { Document, OwnPicture, PictureActor, PictureFace } from '#core/docu
 import { addActor, castActor, removeActor, setActor, talkAsBackdrop } from '#core/edit/commands/pictures';
 import { roomFor } from '#core/picture/face';
 import { pictureFigure } from '#core/picture/figure';
-import { likelyHinge } from '#core/picture/limbs';
+import { limbOf } from '#core/picture/limbs';
 import { newActor } from '#core/picture/newActor';
 import { faceAt } from '#core/picture/suggest';
 import { inOrder } from '#core/time/order';
@@ -130,19 +130,12 @@ export function Bench({
     setStep('face');
     setTool('eyes');
   };
-  /** An outline round an arm: on which side it is, and where it is hinged, is found from the face. */
+  /** An outline that was drawn round an arm. */
   const addArm = (outline: readonly (readonly [number, number])[]): void => {
     if (!stored) return;
     const { limbs = [] } = stored;
     if (limbs.length >= MOST_ARMS) return void toast('Four arms are as many as one can have. Clear them to draw others.');
-    const middle = face ? (face.left.x + face.right.x) / 2 : 0.5;
-    const across = outline.reduce((sum, [x]) => sum + x / outline.length, 0);
-    const out = across < middle ? -1 : 1;
-    const shoulders = face ? ([face.chin[0] + out * (face.right.x - face.left.x) * 0.6, face.chin[1] + (face.chin[1] - face.left.y) * 0.3] as const) : ([0.5, 0.5] as const);
-    const points = outline.filter((_, n) => n % Math.max(1, Math.ceil(outline.length / 250)) === 0).map(([x, y]) => [x, y] as [number, number]);
-    change('An arm that turns', {
-      limbs: [...limbs, { side: across < middle ? 'left' : 'right', outline: points, hinge: likelyHinge(points, shoulders, picture.width / picture.height) }],
-    });
+    change('An arm that turns', { limbs: [...limbs, limbOf(outline, face, picture.width / picture.height)] });
   };
   const moveHinge = (n: number, hinge: readonly [number, number], done: boolean): void => {
     const limbs = (stored?.limbs ?? []).map((limb, at) => (at === n ? { ...limb, hinge: [hinge[0], hinge[1]] as [number, number] } : limb));

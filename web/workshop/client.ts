@@ -1,5 +1,5 @@
-import type { MouthSource, PictureActor, PictureFace } from '#core/document/schema';
-import type { ExportAnswer, LiftAnswer, PictureAnswer, PictureRequest, PrepareAnswer, Spoken } from '../workers/picture.worker.ts';
+import type { MouthSource, OwnPicture, PictureActor, PictureFace } from '#core/document/schema';
+import type { ExportAnswer, LiftAnswer, PictureAnswer, PictureRequest, PrepareAnswer, Spoken, SuggestAnswer } from '../workers/picture.worker.ts';
 
 type Lifting = Pick<PictureActor, 'lifted' | 'strokes' | 'lasso' | 'edge' | 'mends'>;
 type Asked<R> = R extends { readonly call: number } ? Omit<R, 'call'> : never;
@@ -56,11 +56,11 @@ export class PictureClient {
   }
 
   /** Opens a picture; whatever is asked after it is of it. */
-  open(media: string): Promise<{ width: number; height: number; cutOut: boolean }> {
+  open(media: string, layered?: OwnPicture['layered']): Promise<{ width: number; height: number; cutOut: boolean }> {
     if (this.opened?.media !== media) {
       const ready = new Promise<{ width: number; height: number; cutOut: boolean }>((resolve, reject) => this.opening.set(media, { resolve, reject }));
       this.opened = { media, ready };
-      this.worker.postMessage({ kind: 'open', media } satisfies PictureRequest);
+      this.worker.postMessage({ kind: 'open', media, ...(layered ? { layered } : {}) } satisfies PictureRequest);
     }
     return this.opened.ready;
   }
@@ -70,7 +70,7 @@ export class PictureClient {
     if (answer) this.liftings.push({ coarse, milliseconds: answer.milliseconds });
     return answer;
   }
-  suggest = (actor?: PictureActor): Promise<PictureFace[] | undefined> => this.ask({ kind: 'suggest', actor: actor && liftingOf(actor) });
+  suggest = (actor?: PictureActor): Promise<SuggestAnswer | undefined> => this.ask({ kind: 'suggest', actor: actor && liftingOf(actor) });
   prepare = (actor: PictureActor, face: PictureFace): Promise<PrepareAnswer | undefined> =>
     this.ask({ kind: 'prepare', actor: { ...liftingOf(actor), face, ...(actor.limbs ? { limbs: actor.limbs } : {}) } });
   /** Sorts a clip's frames to a mouth. */

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { nodePainter } from '#server/paint/host';
 import type { Document, SceneTransition } from '../../document/schema.ts';
 import type { Picture } from '../../draw/picture.ts';
+import { NO_FONTS } from '../../draw/text.ts';
 import { edit } from '../../edit/change.ts';
 import { duplicateScene, setTransition } from '../../edit/commands/scenes.ts';
 import { setBackdrop } from '../../edit/commands/stage.ts';
@@ -12,7 +13,6 @@ import { sampleDocument } from '../../testing/samples.ts';
 import { segmentInputs } from '../segmentInputs.ts';
 import { between, evaluateFilm, TRANSITIONS } from './index.ts';
 
-const NO_FONTS = { caption: [], captionBold: [], title: [], label: [] };
 const [WIDTH, HEIGHT] = [64, 36];
 const flat = (colour: string): Picture => ({ width: 1920, height: 1080, background: colour, planes: [] });
 const [RED, BLUE] = [flat('#c02020'), flat('#2020c0')];
