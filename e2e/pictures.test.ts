@@ -191,6 +191,16 @@ describe('mouths of pictures', () => {
   it('a portrait stays whole and where it is: only its mouth and lids move', async () => {
     const id = await emptyProduction();
     await fromSample(id, 'portrait');
+    // The trained model looks at it, too.
+    const measured = await browser.driver.executeAsyncScript(
+      `const done = arguments[0];
+       fetch('/api/samples/portrait.png').then((r) => r.blob()).then(createImageBitmap).then((bitmap) => {
+         const context = new OffscreenCanvas(450, 550).getContext('2d');
+         context.drawImage(bitmap, 0, 0, 450, 550);
+         return window.kipzoPictures.faces.measured(context.getImageData(0, 0, 450, 550));
+       }).then((faces) => done(faces?.map(({ points, score }) => [score > 0.8, Math.round(points[33][0] / 10), Math.round(points[152][1] / 10)])));`,
+    );
+    expect(measured).toEqual([[true, 18, 32]]);
     await browser.driver.actions({ async: true }).sendKeys('1').perform();
     await (await browser.button('Leave it whole')).click();
     await browser.until('it is whole', `${DOCUMENT} return ${actor}.lifted === false`, 20_000);

@@ -51,6 +51,19 @@ const changeOf = (document: Document, recipe: Recipe) => {
   return { change, next };
 };
 
+describe('models', () => {
+  it('that find faces are served with what reckons with them, and no others', async () => {
+    const get = async (path: string) => {
+      const response = await fetch(`${http.url}/models/${path}`);
+      return [response.status, Number(response.headers.get('content-length'))] as const;
+    };
+    for (const name of ['blazeface', 'facemesh', 'iris']) expect([name, (await get(`${name}.json`))[0]]).toEqual([name, 200]);
+    expect((await get('facemesh.bin'))[1]).toBeGreaterThan(1e6);
+    expect((await get('wasm/tfjs-backend-wasm-simd.wasm'))[1]).toBeGreaterThan(1e5);
+    for (const path of ['emotion.json', 'models.json', '..%2fpackage.json', 'wasm/none.wasm']) expect([path, (await get(path))[0]]).toEqual([path, 404]);
+  });
+});
+
 describe('films', () => {
   it('can be made in the formats that the server names, each with what its files end in', async () => {
     const { status, body } = await call('GET', '/film-formats');

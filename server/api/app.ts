@@ -14,6 +14,7 @@ import { fontRoutes } from './fonts.ts';
 import { headers, ownOnly, readableOnly } from './guards.ts';
 import { healthOf } from './health.ts';
 import { mediaRoutes } from './media.ts';
+import { modelRoutes } from './models.ts';
 import { productionRoutes } from './productions.ts';
 import { sampleRoutes } from './samples.ts';
 import { shelfRoutes } from './shelf.ts';
@@ -53,6 +54,7 @@ export function createApp({ db, hosts = [], silent = false, instance }: AppOptio
   });
   app.use('/api', express.json({ limit: '24mb' }), api);
   app.use('/speech', express.static(SPEECH_DIR, { maxAge: 0 }));
+  app.use('/models', modelRoutes());
   app.use('/fonts', fontRoutes());
   const web = join(ROOT, 'dist', 'web');
   app.use(express.static(web, { index: false, maxAge: '1h' }));

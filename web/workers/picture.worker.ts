@@ -14,12 +14,12 @@ import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { type Images, Painter } from '#core/paint/paint';
 import { type ActingPicture, actingPicture, isCutOut, liftedOff, maskOf, movedFace, working } from '#core/picture/actor';
 import { type Made, pictureFigure } from '#core/picture/figure';
-import { type LayerParts, type NamedLayer, partsOfLayers, withParts } from '#core/picture/layerParts';
+import { type LayerParts, type NamedLayer, partsOfLayers } from '#core/picture/layerParts';
 import { COARSE } from '#core/picture/lift';
 import { mouthSource } from '#core/picture/mouthClip';
 import { type Outline, outlinesOf } from '#core/picture/outline';
 import type { Raster } from '#core/picture/raster';
-import { resized } from '#core/picture/raster';
+import { resized, shrunk } from '#core/picture/raster';
 import { suggestedFaces } from '#core/picture/suggest';
 import { mouthAt, mouthTrack } from '#core/schedule/mouths';
 import { estimateSpeech } from '#core/speech/estimate';
@@ -75,8 +75,9 @@ export interface LiftAnswer {
 }
 export interface SuggestAnswer {
   readonly faces: readonly PictureFace[];
-  /** Arms that layers name, of the first face. */
-  readonly limbs: NonNullable<PictureActor['limbs']>;
+  readonly parts?: LayerParts;
+  /** The picture for a model that looks for faces. */
+  readonly small: ImageData;
 }
 export interface PrepareAnswer {
   readonly bounds: ActingPicture['bounds'];
@@ -163,6 +164,22 @@ async function alphasOf({ width: pageWidth, height: pageHeight, layers }: NonNul
     bitmap.close();
     const { data } = context.getImageData(0, 0, width, height);
     out.push({ name, alpha: { width, height, data: Float32Array.from({ length: width * height }, (_, p) => (data[p * 4 + 3] as number) / 255) } });
+  }
+  return out;
+}
+
+/** The longer side, in pixels, of what a trained model looks at. */
+const MODEL_SIDE = 640;
+
+/** A picture as a trained model gets it: small, on grey where it is clear. */
+function forModel(image: Raster): ImageData {
+  const k = Math.min(1, MODEL_SIDE / Math.max(image.width, image.height));
+  const { width, height, data } = shrunk(image, Math.max(1, Math.round(image.width * k)), Math.max(1, Math.round(image.height * k)));
+  const out = new ImageData(width, height);
+  for (let at = 0; at < data.length; at += 4) {
+    const a = (data[at + 3] as number) / 255;
+    for (let c = 0; c < 3; c++) out.data[at + c] = (data[at + c] as number) * a + 128 * (1 - a);
+    out.data[at + 3] = 255;
   }
   return out;
 }
@@ -402,7 +419,8 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
         }
         case 'suggest': {
           const faces = suggestedFaces(data.actor ? lift(image, data.actor) : image);
-          return answer((parts ? withParts(faces, parts, image.width / image.height) : { faces, limbs: [] }) satisfies SuggestAnswer);
+          const small = forModel(image);
+          return answer({ faces, ...(parts ? { parts } : {}), small } satisfies SuggestAnswer, [small.data.buffer]);
         }
         case 'prepare': {
           const picture = prepare(image, data.actor);

@@ -1,5 +1,8 @@
 import type { MouthSource, OwnPicture, PictureActor, PictureFace } from '#core/document/schema';
+import { withParts } from '#core/picture/layerParts';
+import { mergedFaces } from '#core/picture/meshFace';
 import type { ExportAnswer, LiftAnswer, PictureAnswer, PictureRequest, PrepareAnswer, Spoken, SuggestAnswer } from '../workers/picture.worker.ts';
+import { FaceModel } from './faceModel.ts';
 
 type Lifting = Pick<PictureActor, 'lifted' | 'strokes' | 'lasso' | 'edge' | 'mends'>;
 type Asked<R> = R extends { readonly call: number } ? Omit<R, 'call'> : never;
@@ -10,6 +13,7 @@ export const liftingOf = ({ lifted, strokes, lasso, edge, mends }: PictureActor)
 /** The page's end of the picture worker: one picture at a time, each question answered or, where a newer one came, undefined. */
 export class PictureClient {
   private readonly worker = new Worker(new URL('../workers/picture.worker.ts', import.meta.url), { type: 'module' });
+  private readonly faces = new FaceModel();
   private calls = 0;
   private readonly waiting = new Map<number, { resolve: (value: unknown) => void; reject: (error: Error) => void }>();
   private opened: { readonly media: string; readonly ready: Promise<{ width: number; height: number; cutOut: boolean }> } | undefined;
@@ -70,7 +74,16 @@ export class PictureClient {
     if (answer) this.liftings.push({ coarse, milliseconds: answer.milliseconds });
     return answer;
   }
-  suggest = (actor?: PictureActor): Promise<SuggestAnswer | undefined> => this.ask({ kind: 'suggest', actor: actor && liftingOf(actor) });
+  /** Who is in the picture, and arms that its layers name (of the first). */
+  async suggest(actor?: PictureActor): Promise<ReturnType<typeof withParts> | undefined> {
+    const answer = await this.ask<SuggestAnswer>({ kind: 'suggest', actor: actor && liftingOf(actor) });
+    if (!answer) return undefined;
+    const { faces, parts, small } = answer;
+    const { width, height } = small;
+    const measured = await this.faces.measured(small);
+    const all = measured ? mergedFaces(faces, measured, width, height) : [...faces];
+    return parts ? withParts(all, parts, width / height) : { faces: all, limbs: [] };
+  }
   prepare = (actor: PictureActor, face: PictureFace): Promise<PrepareAnswer | undefined> =>
     this.ask({ kind: 'prepare', actor: { ...liftingOf(actor), face, ...(actor.limbs ? { limbs: actor.limbs } : {}) } });
   /** Sorts a clip's frames to a mouth. */
@@ -86,5 +99,6 @@ export class PictureClient {
   look = (request: Omit<Extract<PictureRequest, { kind: 'look' }>, 'kind'>): void => this.worker.postMessage({ kind: 'look', ...request } satisfies PictureRequest);
   end(): void {
     this.worker.terminate();
+    this.faces.end();
   }
 }

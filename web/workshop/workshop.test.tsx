@@ -182,6 +182,7 @@ describe('the picture worker’s other end', () => {
     static last: FakeWorker;
     readonly sent: { kind: string; call?: number }[] = [];
     onmessage: ((event: { data: unknown }) => void) | undefined;
+    onerror: (() => void) | undefined;
     constructor() {
       FakeWorker.last = this;
     }
@@ -221,5 +222,30 @@ describe('the picture worker’s other end', () => {
     client.onProblem = vi.fn();
     worker.answer({ kind: 'failed', call: undefined, sentence: 'It is gone.' });
     expect(client.onProblem).toHaveBeenCalledWith('It is gone.');
+  });
+  it('looks for faces without a model where there is none, and with it where it answers', async () => {
+    vi.stubGlobal('Worker', FakeWorker);
+    const client = new PictureClient();
+    const pictures = FakeWorker.last;
+    const own = faceAt(0.5, 0.4);
+    const small = { width: 100, height: 100 };
+    const look = async (): Promise<FakeWorker> => {
+      pictures.answer({ kind: 'answer', call: pictures.sent.at(-1)?.call, value: { faces: [own], small } });
+      await vi.waitFor(() => expect(FakeWorker.last).not.toBe(pictures));
+      await vi.waitFor(() => expect(FakeWorker.last.sent.length).toBeGreaterThan(0));
+      return FakeWorker.last;
+    };
+    const first = client.suggest();
+    const model = await look();
+    model.onerror?.();
+    expect(await first).toEqual({ faces: [own], limbs: [] });
+    // Another look begins it anew.
+    const second = client.suggest();
+    pictures.answer({ kind: 'answer', call: pictures.sent.at(-1)?.call, value: { faces: [own], small } });
+    await vi.waitFor(() => expect(FakeWorker.last).not.toBe(model));
+    const points = Array.from({ length: 468 }, (_, n) => (n === 33 || n === 133 ? [10, 40] : n === 263 || n === 362 ? [30, 40] : [20, 60]));
+    await vi.waitFor(() => expect(FakeWorker.last.sent.length).toBe(1));
+    FakeWorker.last.answer({ call: FakeWorker.last.sent[0]?.call, faces: [{ points, score: 0.9, yaw: 0 }] });
+    expect((await second)?.faces.map(({ left }) => left.x)).toEqual([0.15, own.left.x]);
   });
 });
