@@ -45,16 +45,27 @@ export function geodesic(width: number, height: number, lab: Float32Array, seeds
 
 const FAR = 1e20;
 
-/** Squares of the distance of each pixel to the nearest one of a mask, exact, in pixels (Felzenszwalb and Huttenlocher 2012). */
+/** Squares of the distance of each pixel to the nearest one of a mask, exact, in pixels (along columns by counting, along rows by parabolas: Felzenszwalb and Huttenlocher 2012). */
 export function distanceSquared(width: number, height: number, mask: (pixel: number) => boolean): Float32Array {
   const out = new Float32Array(width * height);
-  for (let p = 0; p < out.length; p++) out[p] = mask(p) ? 0 : FAR;
-  const most = Math.max(width, height);
+  // Down and up again along columns: the nearest of the mask above, then below.
+  for (let p = 0; p < out.length; p++) {
+    const above = p < width ? FAR : (out[p - width] as number);
+    out[p] = mask(p) ? 0 : above < FAR ? above + 1 : FAR;
+  }
+  for (let p = out.length - width - 1; p >= 0; p--) {
+    const below = out[p + width] as number;
+    if (below + 1 < (out[p] as number)) out[p] = below + 1;
+  }
+  for (let p = 0; p < out.length; p++) if ((out[p] as number) < FAR) out[p] = (out[p] as number) ** 2;
+  const most = width;
   const f = new Float64Array(most);
   const v = new Int32Array(most);
   const z = new Float64Array(most + 1);
-  const line = (start: number, step: number, count: number): void => {
-    for (let n = 0; n < count; n++) f[n] = out[start + n * step] as number;
+  const line = (start: number, count: number): void => {
+    let sum = 0;
+    for (let n = 0; n < count; n++) sum += f[n] = out[start + n] as number;
+    if (sum === 0) return;
     let k = 0;
     v[0] = 0;
     z[0] = -FAR;
@@ -73,11 +84,10 @@ export function distanceSquared(width: number, height: number, mask: (pixel: num
     for (let q = 0; q < count; q++) {
       while ((z[k + 1] as number) < q) k++;
       const r = v[k] as number;
-      out[start + q * step] = (q - r) * (q - r) + (f[r] as number);
+      out[start + q] = (q - r) * (q - r) + (f[r] as number);
     }
   };
-  for (let x = 0; x < width; x++) line(x, width, height);
-  for (let y = 0; y < height; y++) line(y * width, 1, width);
+  for (let y = 0; y < height; y++) line(y * width, width);
   return out;
 }
 
@@ -94,6 +104,12 @@ export function piecesOf(width: number, height: number, mask: ArrayLike<number>)
   const of = new Int32Array(width * height);
   const pieces: Piece[] = [];
   const stack: number[] = [];
+  const visit = (q: number, name: number): void => {
+    if (mask[q] && !of[q]) {
+      of[q] = name;
+      stack.push(q);
+    }
+  };
   for (let start = 0; start < of.length; start++) {
     if (!mask[start] || of[start]) continue;
     const name = pieces.length + 1;
@@ -108,16 +124,10 @@ export function piecesOf(width: number, height: number, mask: ArrayLike<number>)
       right = Math.max(right, x);
       top = Math.min(top, y);
       bottom = Math.max(bottom, y);
-      const visit = (q: number): void => {
-        if (mask[q] && !of[q]) {
-          of[q] = name;
-          stack.push(q);
-        }
-      };
-      if (x > 0) visit(p - 1);
-      if (x < width - 1) visit(p + 1);
-      if (y > 0) visit(p - width);
-      if (y < height - 1) visit(p + width);
+      if (x > 0) visit(p - 1, name);
+      if (x < width - 1) visit(p + 1, name);
+      if (y > 0) visit(p - width, name);
+      if (y < height - 1) visit(p + width, name);
     }
     pieces.push({ pixels, left, top, right, bottom });
   }

@@ -1,14 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { samplePng } from '#server/api/samples';
 import { decodePicture, nodePainter } from '#server/paint/host';
+import type { PictureFace } from '../document/schema.ts';
 import { picturedCharacter } from '../edit/commands/pictures.ts';
 import { drawFigure } from '../figure/figure.ts';
 import { MOUTH_CHART } from '../figure/mouth.ts';
 import { type PartialPose, posed } from '../figure/pose.ts';
 import { paintFully } from '../paint/incremental.ts';
 import { actingPicture } from './actor.ts';
+import { suggestedChin } from './chin.ts';
 import { liftedPupil, mouthMask, preparedFace, roomFor, sampledColours } from './face.ts';
 import { pictureFigure } from './figure.ts';
+import { labOfAll } from './oklab.ts';
 import type { Raster } from './raster.ts';
 import { PICTURE_SAMPLES } from './samples/index.ts';
 import { moon } from './samples/moon.ts';
@@ -56,12 +59,43 @@ describe.each(PICTURE_SAMPLES)('marks that are suggested on $id', (sample) => {
           // A brushed end may be told to be a little longer.
           expect(Math.hypot((fx - x) * sample.width, (fy - y) * sample.height) / wide, `${side} brow, ${end}`).toBeLessThan(end === 1 ? 0.03 : 0.07);
         });
+    for (const [n, { face: drawn }] of sample.faces.entries()) {
+      const wide = 2 * Math.hypot((drawn.right.x - drawn.left.x) * sample.width, (drawn.right.y - drawn.left.y) * sample.height);
+      const [x, y] = found[n]?.chin ?? [0, 0];
+      expect(Math.hypot((x - drawn.chin[0]) * sample.width, (y - drawn.chin[1]) * sample.height) / wide, 'chin').toBeLessThan(0.07);
+    }
     expect(found).toHaveLength(sample.faces.length);
     expect(found.map((one) => one.left.x)).toEqual(found.map((one) => one.left.x).sort((a, b) => a - b));
   });
 });
 
+/** A face of one colour that ends `low` pixels below the top, on what is clear or on a ground. */
+function plainFace(low: number, ground?: readonly [number, number, number]): Raster {
+  const data = new Uint8ClampedArray(100 * 200 * 4);
+  for (let p = 0; p < 100 * 200; p++) {
+    const inside = Math.floor(p / 100) < low;
+    data.set(inside ? [230, 180, 150, 255] : ground ? [...ground, 255] : [0, 0, 0, 0], p * 4);
+  }
+  return { width: 100, height: 200, data };
+}
+
 describe('marks', () => {
+  it('of a chin lie where the face ends, and are not suggested where it goes on or a muzzle begins', () => {
+    const eyes = {
+      ...faceAt(0.5, 0.25, 0.4, 0.5),
+      mouth: [
+        [0.4, 0.45],
+        [0.5, 0.46],
+        [0.6, 0.45],
+      ] as PictureFace['mouth'],
+    };
+    const chinOf = (picture: Raster) => suggestedChin(picture, labOfAll(picture), eyes)?.[1];
+    expect(Math.abs((chinOf(plainFace(112)) ?? 0) * 200 - 112)).toBeLessThan(1.5);
+    expect(Math.abs((chinOf(plainFace(112, [60, 120, 70])) ?? 0) * 200 - 112)).toBeLessThan(1.5);
+    expect(chinOf(plainFace(200))).toBeUndefined();
+    expect(chinOf(plainFace(112, [228, 178, 149]))).toBeUndefined();
+    expect(chinOf(plainFace(103, [60, 120, 70]))).toBeUndefined();
+  });
   it('of brows are suggested where there are some over both eyes, and nowhere else', async () => {
     const withBrows = await Promise.all(PICTURE_SAMPLES.map(async (sample) => [sample.id, suggestedFaces(await imageOf(sample)).some(({ brows }) => brows)]));
     expect(Object.fromEntries(withBrows)).toEqual({ page: false, moon: true, mug: true, puppet: true, chalk: false, portrait: true, pixels: true, cat: true });

@@ -172,7 +172,11 @@ export function liftMask(image: Raster, seeds: Seeds, side = FINE): Mask {
   if (!mask) {
     const ground = groundOf(image, side);
     const { strokes } = seeds;
-    mask = strokes.length ? stroked(ground, liftMask(image, { ...seeds, strokes: strokes.slice(0, -1) }, side), seeds) : proposed(ground, seeds);
+    const before = { ...seeds, strokes: strokes.slice(0, -1) };
+    // While a stroke is drawn, what was made before it is there in full.
+    const made = side < FINE ? known.get(JSON.stringify([FINE, before])) : undefined;
+    const start = (): Mask => (made ? enlarged(made, ground.width, ground.height) : liftMask(image, before, side));
+    mask = strokes.length ? stroked(ground, start(), seeds) : proposed(ground, seeds);
     known.set(name, mask);
   }
   return mask;
@@ -320,16 +324,16 @@ export function refined(image: Raster, mask: Mask, reach: number): Mask {
       const [x1, y1] = [Math.min(width, left + tile + 2 * reach), Math.min(height, top + tile + 2 * reach)];
       const [w, h] = [x1 - x0, y1 - y0];
       let edge = false;
-      const here = new Float32Array(w * h * 3);
       const state = new Uint8Array(w * h);
       const whole = (n: number): number => (y0 + Math.floor(n / w)) * width + x0 + (n % w);
-      for (let n = 0; n < w * h; n++) {
-        const p = whole(n);
-        here.set(lab.subarray(p * 3, p * 3 + 3), n * 3);
-        state[n] = (inner[p] as number) > far ? KEEP : (outer[p] as number) > far ? LEAVE : UNKNOWN;
-        edge ||= state[n] === UNKNOWN;
-      }
+      for (let y = 0, n = 0; y < h; y++)
+        for (let p = (y0 + y) * width + x0; p < (y0 + y) * width + x1; p++, n++) {
+          state[n] = (inner[p] as number) > far ? KEEP : (outer[p] as number) > far ? LEAVE : UNKNOWN;
+          edge ||= state[n] === UNKNOWN;
+        }
       if (!edge) continue;
+      const here = new Float32Array(w * h * 3);
+      for (let y = 0; y < h; y++) here.set(lab.subarray(((y0 + y) * width + x0) * 3, ((y0 + y) * width + x1) * 3), y * w * 3);
       const rim = (limit: number, of: Float32Array): number[] => pixelsWhere(w * h, (n) => (of[whole(n)] as number) > far && (of[whole(n)] as number) < limit);
       const wide = (reach * 5) ** 2;
       const [subject, ground] = [rim(wide, inner), rim(wide, outer)];

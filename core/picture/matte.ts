@@ -37,7 +37,10 @@ export function matteOf(image: Raster, mask: Mask, { shift = 0, feather = 0, dec
   const band = Math.max(LEAST_BAND, Math.round(side * BAND));
   const inner = distanceSquared(width, height, (p) => mask.data[p] === 0);
   const outer = distanceSquared(width, height, (p) => mask.data[p] === 1);
-  const signed = (p: number): number => (mask.data[p] ? Math.sqrt(inner[p] as number) - 0.5 : 0.5 - Math.sqrt(outer[p] as number));
+  /** Pixels inside of the mask's edge; outside of it they count negative. */
+  const depth = new Float32Array(count);
+  for (let p = 0; p < count; p++) depth[p] = mask.data[p] ? Math.sqrt(inner[p] as number) - 0.5 : 0.5 - Math.sqrt(outer[p] as number);
+  const signed = (p: number): number => depth[p] as number;
   const colours = new Float32Array(count * 3);
   for (let p = 0; p < count; p++) for (let c = 0; c < 3; c++) colours[p * 3 + c] = data[p * 4 + c] as number;
   const near = Math.max(1.2, band * 1.1);

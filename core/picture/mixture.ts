@@ -18,7 +18,7 @@ interface Normal {
 const NOISE = 0.018 ** 2;
 const ROUNDS = 8;
 /** Pixels that a model is learnt from. */
-const MOST = 12_000;
+const MOST = 6000;
 
 /**
  * A mixture of `count` normals over some of a picture's colours (three numbers a pixel; `chosen` are pixel numbers): means
@@ -35,13 +35,18 @@ export function mixtureOf(lab: Float32Array, chosen: ArrayLike<number>, count = 
     points[n * 3 + 2] = lab[at + 2] as number;
   }
   const normals = size ? fitted(points, size, Math.min(count, size)) : [];
+  // Ten numbers each, as they are asked for every pixel.
+  const flat = Float64Array.from(normals.flatMap(({ mean, inverse, base }) => [...mean, ...inverse, base]));
   return {
     cost(l, a, b) {
       let likelihood = 1e-30;
-      for (const { mean, inverse, base } of normals) {
-        const [x, y, z] = [l - mean[0], a - mean[1], b - mean[2]];
-        const far = inverse[0] * x * x + inverse[3] * y * y + inverse[5] * z * z + 2 * (inverse[1] * x * y + inverse[2] * x * z + inverse[4] * y * z);
-        likelihood += Math.exp(-(base + far / 2));
+      for (let n = 0; n < flat.length; n += 10) {
+        const x = l - (flat[n] as number);
+        const y = a - (flat[n + 1] as number);
+        const z = b - (flat[n + 2] as number);
+        const squares = (flat[n + 3] as number) * x * x + (flat[n + 6] as number) * y * y + (flat[n + 8] as number) * z * z;
+        const far = squares + 2 * ((flat[n + 4] as number) * x * y + (flat[n + 5] as number) * x * z + (flat[n + 7] as number) * y * z);
+        likelihood += Math.exp(-((flat[n + 9] as number) + far / 2));
       }
       return -Math.log(likelihood);
     },
@@ -72,17 +77,20 @@ function fitted(points: Float32Array, size: number, count: number): Normal[] {
   const owner = new Uint8Array(size);
   for (let round = 0; round < ROUNDS; round++) {
     const sums = means.map(() => [0, 0, 0, 0]);
+    let moved = false;
     for (let n = 0; n < size; n++) {
       let [best, least] = [0, Number.POSITIVE_INFINITY];
       for (let k = 0; k < means.length; k++) {
         const far = from(n, means[k] as number[]);
         if (far < least) [best, least] = [k, far];
       }
+      moved ||= owner[n] !== best;
       owner[n] = best;
       const sum = sums[best] as number[];
       for (let c = 0; c < 3; c++) sum[c] = (sum[c] as number) + (points[n * 3 + c] as number);
       sum[3] = (sum[3] as number) + 1;
     }
+    if (round && !moved) break;
     sums.forEach((sum, k) => {
       if (sum[3]) means[k] = [0, 1, 2].map((c) => (sum[c] as number) / (sum[3] as number));
     });

@@ -110,12 +110,11 @@ export function resized(from: Plate, width: number, height: number): Plate {
       const u = Math.max(0, Math.min(from.width - 1, (x + 0.5) * kx - 0.5));
       const left = Math.floor(u);
       const right = Math.min(from.width - 1, left + 1);
-      const at = (row: number): number => {
-        const a = from.data[row * from.width + left] as number;
-        return a + ((from.data[row * from.width + right] as number) - a) * (u - left);
-      };
-      const upper = at(top);
-      out.data[y * width + x] = upper + (at(below) - upper) * (v - top);
+      const a = from.data[top * from.width + left] as number;
+      const b = from.data[below * from.width + left] as number;
+      const upper = a + ((from.data[top * from.width + right] as number) - a) * (u - left);
+      const lower = b + ((from.data[below * from.width + right] as number) - b) * (u - left);
+      out.data[y * width + x] = upper + (lower - upper) * (v - top);
     }
   }
   return out;

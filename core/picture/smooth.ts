@@ -24,12 +24,12 @@ function across(from: Float32Array, width: number, height: number, before: numbe
   const k = 1 / (before + after + 1);
   for (let y = 0; y < height; y++) {
     const row = y * width;
-    const at = (x: number): number => from[row + (x < 0 ? 0 : x >= width ? width - 1 : x)] as number;
+    const last = row + width - 1;
     let sum = 0;
-    for (let x = -before; x <= after; x++) sum += at(x);
-    for (let x = 0; x < width; x++) {
-      out[row + x] = sum * k;
-      sum += at(x + after + 1) - at(x - before);
+    for (let x = row - before; x <= row + after; x++) sum += from[Math.min(last, Math.max(row, x))] as number;
+    for (let x = row; x <= last; x++) {
+      out[x] = sum * k;
+      sum += (from[Math.min(last, x + after + 1)] as number) - (from[Math.max(row, x - before)] as number);
     }
   }
   return out;

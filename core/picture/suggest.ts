@@ -1,5 +1,6 @@
 import type { PictureFace } from '../document/schema.ts';
 import { suggestedBrows } from './brows.ts';
+import { suggestedChin } from './chin.ts';
 import { piecesOf } from './distance.ts';
 import { labOfAll } from './oklab.ts';
 import { type Raster, scaleTo, shrunk } from './raster.ts';
@@ -130,7 +131,8 @@ export function suggestedFaces(image: Raster, most = 4): PictureFace[] {
   return out.map(({ face }) => {
     const eyes = { left: wholeEye(small, lab, face.left, face.right), right: wholeEye(small, lab, face.right, face.left) };
     const brows = suggestedBrows(eyes, stripes, width, height);
-    return { ...face, ...eyes, ...(brows ? { brows } : {}) };
+    const chin = suggestedChin(small, lab, { ...face, ...eyes });
+    return { ...face, ...eyes, ...(brows ? { brows } : {}), ...(chin ? { chin } : {}) };
   });
 }
 
