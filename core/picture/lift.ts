@@ -271,7 +271,7 @@ function piecesSaid(width: number, height: number, mask: Uint8Array, marks: Uint
 /** Fewer pixels than these are no piece; holes up to this share of the picture are filled. */
 const LEAST_PIECE = 4;
 const LEAST_HOLE = 6;
-const HOLE = 0.0006;
+const HOLE = 0.0015;
 
 /**
  * Stray bits and pinholes go, and what an edge of the picture cuts off beside a larger subject (except below, where people

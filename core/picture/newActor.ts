@@ -48,18 +48,24 @@ export function cellOf(face: PictureFace, others: readonly PictureFace[], aspect
   return cell.map(([px, py]) => [Math.round(px * 1e4) / 1e4, Math.round(py * 1e4) / 1e4]);
 }
 
+/** What is known of somebody before they are looked at: arms that layers name, strokes that a sample has. */
+interface Known {
+  readonly limbs?: NonNullable<PictureActor['limbs']>;
+  readonly strokes?: PictureActor['strokes'];
+}
+
 /** Somebody of a picture, as they are first proposed: lifted off with their face, apart from the others who were found. */
 export function newActor(
   name: string,
   face: PictureFace | undefined,
   others: readonly PictureFace[] = [],
   aspect = 1,
-  limbs: NonNullable<PictureActor['limbs']> = [],
+  { limbs = [], strokes = [] }: Known = {},
 ): Omit<PictureActor, 'order'> {
   return {
     name,
     lifted: true,
-    strokes: face ? [overFace(face)] : [],
+    strokes: face ? [overFace(face), ...strokes] : [],
     ...(face && others.length ? { lasso: cellOf(face, others, aspect) } : {}),
     mends: [],
     ...(face ? { face } : {}),

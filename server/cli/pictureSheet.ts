@@ -43,6 +43,7 @@ export async function pictureSheet(): Promise<Buffer> {
         face,
         faces.filter((other) => other !== face),
         image.width / image.height,
+        { strokes: sample.faces[n]?.strokes ?? [] },
       );
       const acting = actingPicture(image, { ...actor, face });
       const name = `${sample.id} ${n}`;

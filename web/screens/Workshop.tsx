@@ -51,7 +51,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
   const go = useCallback((to: string): void => void navigate(`/p/${production}/workshop/${to}`, { replace: true }), [navigate, production]);
 
   /** Brings pictures in and proposes who is in the last one. */
-  const bring = async (files: readonly File[], known?: readonly string[]): Promise<void> => {
+  const bring = async (files: readonly File[], known?: (typeof PICTURE_SAMPLES)[number]['faces']): Promise<void> => {
     for (const file of files) {
       const message = toast.loading(`Reading “${file.name}” …`);
       try {
@@ -61,7 +61,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
         go(made);
         const opened = await client.open(picture.media, picture.layered);
         const { faces, limbs } = (await client.suggest()) ?? { faces: [], limbs: [] };
-        const names = known?.length === faces.length ? known : faces.length > 1 ? faces.map((_, n) => `${name} ${n + 1}`) : [name];
+        const names = known?.length === faces.length ? known.map((one) => one.name) : faces.length > 1 ? faces.map((_, n) => `${name} ${n + 1}`) : [name];
         const all = faces.length ? faces : [undefined];
         all.forEach((face, n) =>
           run(
@@ -74,7 +74,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
                 face,
                 faces.filter((other) => other !== face),
                 opened.width / opened.height,
-                n ? [] : limbs,
+                { limbs: n ? [] : limbs, strokes: known?.[n]?.strokes ?? [] },
               ),
             ),
             added ? { follows: added } : {},
@@ -103,11 +103,7 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
   const sample = async (which: string): Promise<void> => {
     const response = await fetch(`/api/samples/${which}.png`);
     const one = PICTURE_SAMPLES.find((each) => each.id === which);
-    if (response.ok && one)
-      await bring(
-        [new File([await response.blob()], `${one.name}.png`, { type: 'image/png' })],
-        one.faces.map((face) => face.name),
-      );
+    if (response.ok && one) await bring([new File([await response.blob()], `${one.name}.png`, { type: 'image/png' })], one.faces);
     else toast.error('This sample could not be drawn. Try another one.');
   };
   const asBackdrop = (which: string): void => {

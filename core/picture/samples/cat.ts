@@ -1,6 +1,6 @@
 import { dice } from '../../draw/hash.ts';
 import { ellipse } from '../../draw/path.ts';
-import { Drawing, marked, type PictureSample, pen } from './sample.ts';
+import { Drawing, marked, type PictureSample, pen, stroke } from './sample.ts';
 
 const [W, H] = [1000, 900];
 const LINE = '#3a2c26';
@@ -25,6 +25,7 @@ export const cat: PictureSample = {
         ],
         chin: [505, 650],
       }),
+      strokes: [stroke(W, H, true, [505, 720], [500, 860]), stroke(W, H, false, [245, 380], [272, 470], [280, 545]), stroke(W, H, false, [960, 620], [975, 680])],
     },
   ],
   draw() {

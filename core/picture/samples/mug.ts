@@ -1,4 +1,4 @@
-import { Drawing, marked, type PictureSample, pen } from './sample.ts';
+import { Drawing, marked, type PictureSample, pen, stroke } from './sample.ts';
 
 const [W, H] = [900, 1000];
 const shade = (from: readonly [number, number], to: readonly [number, number], ...stops: readonly (readonly [number, string, number?])[]) => ({
@@ -28,6 +28,14 @@ export const mug: PictureSample = {
         ],
         chin: [425, 742],
       }),
+      strokes: [
+        stroke(W, H, true, [205, 400], [212, 600], [232, 850], [420, 880], [610, 850], [632, 600], [640, 400]),
+        stroke(W, H, true, [200, 345], [260, 312], [425, 298], [590, 312], [652, 345], [590, 378], [425, 396], [260, 378]),
+        stroke(W, H, true, [668, 462], [730, 468], [772, 530], [778, 590], [745, 660], [662, 712]),
+        stroke(W, H, false, [690, 540], [715, 580], [690, 630]),
+        stroke(W, H, false, [120, 200], [100, 500], [120, 760], [200, 950], [700, 940]),
+        stroke(W, H, false, [120, 240], [425, 225], [720, 245], [700, 330], [722, 412], [790, 400], [850, 430], [860, 700]),
+      ],
     },
   ],
   draw() {

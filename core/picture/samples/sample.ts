@@ -1,4 +1,4 @@
-import type { PictureFace } from '../../document/schema.ts';
+import type { PictureActor, PictureFace } from '../../document/schema.ts';
 import { IDENTITY, type Matrix } from '../../draw/matrix.ts';
 import { ellipse, type Path, type Pen, pen } from '../../draw/path.ts';
 import type { Colour, Item, Node, Paint } from '../../draw/picture.ts';
@@ -11,7 +11,8 @@ export interface PictureSample {
   readonly height: number;
   /** Clear if left out. */
   readonly background?: Colour;
-  readonly faces: readonly { readonly name: string; readonly face: PictureFace }[];
+  /** With strokes by which somebody would lift it off well, where its ground is much like it. */
+  readonly faces: readonly { readonly name: string; readonly face: PictureFace; readonly strokes?: PictureActor['strokes'] }[];
   draw(): Node[];
 }
 
@@ -49,6 +50,13 @@ export function marked(
     facing: face.facing ?? 0,
   };
 }
+
+/** A stroke through places in pixels: this is it, or this is not. */
+export const stroke = (width: number, height: number, keep: boolean, ...places: readonly Spot[]): PictureActor['strokes'][number] => ({
+  keep,
+  thick: 0.014,
+  points: places.map(([x, y]) => [x / width, y / height]),
+});
 
 /** Collects the items of a drawing, each with a name of its own. */
 export class Drawing {
