@@ -53,7 +53,10 @@ export function picturesOf({ scenes, characters }: Pick<Document, 'scenes' | 'ch
     for (const media of picture ? [picture.media, ...pupilsOf(picture), ...mouthsOf(picture), ...(picture.limbs ?? []).map(({ media }) => media)] : []) found.add(media);
   for (const { backdrop, layers } of Object.values(scenes)) {
     if (backdrop.kind === 'picture') found.add(backdrop.media);
-    for (const layer of Object.values(layers)) if (layer.kind === 'picture') found.add(layer.media);
+    for (const layer of Object.values(layers)) {
+      if (layer.kind === 'picture') found.add(layer.media);
+      if (layer.kind === 'prop' && layer.shows) found.add(layer.shows.media);
+    }
   }
   return found;
 }

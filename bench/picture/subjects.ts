@@ -11,6 +11,7 @@ import { posed } from '#core/figure/pose';
 import { randomPerson } from '#core/figure/random';
 import { paintFully } from '#core/paint/incremental';
 import type { Raster } from '#core/picture/raster';
+import { backdropNodes } from '#core/stage/backdrop';
 import { SETS } from '#core/stage/sets/index';
 import { nodePainter } from '#server/paint/host';
 
@@ -43,7 +44,8 @@ export function busyGround(seed: number, width = 720, height = 720): Raster {
   if (kind === 0) {
     const set = SETS[Math.floor(chance.next() * SETS.length)] as (typeof SETS)[number];
     const scale = (height / 1080) * chance.between(1.1, 1.8);
-    return painted(set.draw(), width, height, [scale, 0, 0, scale, width * chance.between(0.2, 0.8), height * chance.between(0.4, 0.6)], set.background);
+    const { nodes, background } = backdropNodes({ kind: 'set', set: set.id, light: 0.5 }, '16:9');
+    return painted(nodes, width, height, [scale, 0, 0, scale, width * chance.between(0.2, 0.8), height * chance.between(0.4, 0.6)], background);
   }
   if (kind === 1) {
     const nodes: Node[] = [];

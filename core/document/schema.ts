@@ -380,9 +380,31 @@ export const LineSchema = v.object({
 });
 export type Line = v.InferOutput<typeof LineSchema>;
 
+/** What is changed of a part of a drawn backdrop: moved, hidden, coloured, or another prop in its place. */
+export const BackdropPartSchema = v.object({
+  hidden: v.optional(v.literal(true)),
+  dx: v.optional(finite),
+  dy: v.optional(finite),
+  colour: v.optional(colour),
+  swap: v.optional(text(40)),
+});
+export type BackdropPart = v.InferOutput<typeof BackdropPartSchema>;
+
 export const BackdropSchema = v.variant('kind', [
-  v.object({ kind: v.literal('colour'), colour }),
-  v.object({ kind: v.literal('set'), set: text(40), light: share }),
+  /** One colour, or two that run into each other along an angle (90 is downwards). */
+  v.object({ kind: v.literal('colour'), colour, to: v.optional(colour), angleDeg: v.optional(v.pipe(v.number(), v.minValue(-360), v.maxValue(360))) }),
+  v.object({
+    kind: v.literal('set'),
+    set: text(40),
+    /** Time of the day: 0 dawn, 0.5 day, 0.75 dusk, 1 night. */
+    light: share,
+    /** How much the air moves; still if left out. */
+    air: v.optional(share),
+    /** Colours in the place of the set's own, by slot (core/stage/world/tones.ts). */
+    colours: v.optional(v.record(text(20), colour)),
+    /** What is changed of its parts, by their ids. */
+    parts: v.optional(v.record(text(40), BackdropPartSchema)),
+  }),
   v.object({
     kind: v.literal('picture'),
     media: hash,
@@ -515,7 +537,14 @@ export const LayerSchema = v.variant('kind', [
     /** What it wears in this scene; everyday clothes if left out. */
     outfit: v.optional(id('outfit')),
   }),
-  layerOf('prop', { prop: text(40) }),
+  layerOf('prop', {
+    prop: text(40),
+    /** What it is or does, of its own states; the first if left out. */
+    state: v.optional(text(20)),
+    /** Own words, or an own picture, on its screen or board. */
+    writes: v.optional(text(200)),
+    shows: v.optional(v.object({ media: hash, width: v.pipe(v.number(), v.minValue(1)), height: v.pipe(v.number(), v.minValue(1)) })),
+  }),
   /** A picture of one's own; its sides in stage units at scale 1. */
   layerOf('picture', { media: hash, width: side, height: side, chroma: v.optional(ChromaSchema) }),
   /** A moving picture; its sides in stage units at scale 1. */

@@ -65,6 +65,6 @@ it('a picture that nothing is chosen in stays the same object', () => expect(sho
 
 it('another view shows the same stage larger', () => {
   const near = evaluate(made.document, scene, TICK, NO_FONTS, { wholeSet: true, captions: false, view: { x: 0, y: 0, width: 960 } });
-  const [a, b] = [picture, near].map(({ planes }) => planeOf(planes, 'backdrop')?.view[0] as number) as [number, number];
+  const [a, b] = [picture, near].map(({ planes }) => planeOf(planes, made.layers.card)?.view[0] as number) as [number, number];
   expect(b / a).toBeCloseTo(2, 6);
 });

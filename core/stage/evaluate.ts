@@ -4,8 +4,9 @@ import { joined, type Path, rect } from '../draw/path.ts';
 import type { Node, Picture, Plane } from '../draw/picture.ts';
 import type { Fonts } from '../draw/text.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
-import { backdropNodes } from './backdrop.ts';
-import { BACKDROP_DEPTH, cameraAt, type Focus, focusAt, softness } from './camera.ts';
+import { TICKS_PER_SECOND } from '../time/ticks.ts';
+import { backdropPlanes } from './backdrop.ts';
+import { cameraAt, type Focus, focusAt } from './camera.ts';
 import { captionNodes } from './captions.ts';
 import { frameSize, type View, viewMatrix } from './frame.ts';
 import { styledPlane, styleOf } from './styles/index.ts';
@@ -33,7 +34,9 @@ export function momentOf(
 ): Moment {
   const { frame: shape, style } = document.production;
   const view: View = wholeSet ? (looked ?? { x: 0, y: 0, width: frameSize(shape).width }) : cameraAt(scene, tick, shape);
-  return { scene, tick, fonts, style: styleOf(style), shape, view, camera: matrixOf(view, shape), focus: wholeSet ? ALL_SHARP : focusAt(scene, tick), solo };
+  const focus = wholeSet ? ALL_SHARP : focusAt(scene, tick);
+  const backdrop = backdropPlanes(scene.scene.backdrop, shape, view, focus, tick / TICKS_PER_SECOND);
+  return { scene, tick, fonts, style: styleOf(style), shape, view, camera: matrixOf(view, shape), focus, backdrop, light: backdrop.light, solo };
 }
 
 /** Side of a square of the chequered ground, stage units, and its two tones. */
@@ -69,14 +72,12 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
   const moment = momentOf(document, scene, tick, fonts, options);
   const { shape, camera, style } = moment;
   const frame = frameSize(shape);
-  const { nodes: back, background } = backdropNodes(scene.scene.backdrop, shape);
-  const soft = softness(moment.focus, BACKDROP_DEPTH);
   // What is looked at alone stands before a chequered ground: what is clear of it is seen.
-  const backdrop =
-    moment.solo && someAlone(scene.scene)
-      ? { id: 'backdrop', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: chequered(shape) }
-      : styledPlane({ id: 'backdrop', view: camera, nodes: back, ...(soft > 0 ? { blur: soft } : {}) }, style, 'set');
-  const planes: Plane[] = [...layerPlanes(moment, undefined, camera, [backdrop])];
+  const alone = moment.solo && someAlone(scene.scene);
+  const { back, front, background } = moment.backdrop;
+  const styled = (planes: readonly Plane[]): readonly Plane[] => planes.map((plane) => styledPlane(plane, style, 'set'));
+  const behind = alone ? [{ id: 'backdrop', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: chequered(shape) }] : styled(back);
+  const planes: Plane[] = [...layerPlanes(moment, undefined, camera, behind, alone ? [] : styled(front))];
   if (style.over) planes.push({ id: 'over', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: style.over(frame.width, frame.height) });
   if (options.captions ?? true) {
     const caption = captionAt(scene, tick);

@@ -42,17 +42,17 @@ const shown = (...shots: readonly Cue[]): Document =>
   }).document;
 const placed = (document: Document) => schedule(document, () => undefined).scenes[0] as ReturnType<typeof schedule>['scenes'][number];
 const blurAt = (document: Document, tick: number): Record<string, number> =>
-  Object.fromEntries((evaluate(document, placed(document), tick, fonts, { captions: false }).planes as Plane[]).map(({ id, blur = 0 }) => [id, blur]));
+  Object.fromEntries((evaluate(document, placed(document), tick, fonts, { captions: false }).planes as Plane[]).map(({ id, blur = 0 }) => [id.startsWith('backdrop.sky') ? 'sky' : id, blur]));
 
 describe('what is in focus', () => {
   it('is everything, unless a shot says otherwise', () => {
-    expect(blurAt(shown(shot(0, undefined)), S)).toMatchObject({ [near]: 0, [far]: 0, backdrop: 0 });
+    expect(blurAt(shown(shot(0, undefined)), S)).toMatchObject({ [near]: 0, [far]: 0, sky: 0 });
   });
   it('is what the shot is sharp on; what lies farther from that is softer', () => {
     const onNear = blurAt(shown(shot(0, { on: near, blur: 0.6 })), S);
     expect(onNear[near]).toBe(0);
     expect(onNear[far]).toBeGreaterThan(2);
-    expect(onNear.backdrop).toBeGreaterThan(onNear[far] as number);
+    expect(onNear.sky).toBeGreaterThan(onNear[far] as number);
     const onFar = blurAt(shown(shot(0, { on: far, blur: 0.6 })), S);
     expect([onFar[far], (onFar[near] as number) > 2]).toEqual([0, true]);
   });

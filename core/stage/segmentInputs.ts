@@ -7,8 +7,10 @@ import type { Segment } from '../schedule/segments.ts';
 import type { StagedLayer } from '../schedule/staged.ts';
 import { ticksPerFrame } from '../time/ticks.ts';
 import { lastAtOrBefore, type Track } from '../time/track.ts';
+import { backdropMoves } from './backdrop.ts';
 import { cameraAt, focusAt } from './camera.ts';
 import { momentOf } from './evaluate.ts';
+import { movesByItself } from './layers/index.ts';
 import { everSeen } from './tree.ts';
 
 /** Fields of a layer that no picture shows, or that the schedule has turned into tracks and times. */
@@ -103,9 +105,9 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
     return [written(acting, APART), written(acting.character, UNSEEN), channels, mouth(acting.mouth), held, feet ?? null];
   };
 
-  /** When a layer comes and goes, as far as it is seen here; what has effects or a way in or out counts from its own start. */
+  /** When a layer comes and goes, as far as it is seen here; what has effects, moves by itself or has a way in or out counts from its own start. */
   const times = ({ start, end, layer, effects }: StagedLayer): unknown => {
-    const exact = effects.length > 0;
+    const exact = effects.length > 0 || movesByItself(layer);
     const comes = exact || start + (layer.enter?.ticks ?? 0) > from;
     const goes = exact || end - (layer.exit?.ticks ?? 0) < to;
     return [comes ? Math.min(start - from, to - from) : 'there', goes ? Math.max(end - from, 0) : 'stays'];
@@ -145,7 +147,7 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
     .filter((caption) => caption.start < to && caption.end > from)
     .map((caption) => [Math.max(-1, caption.start - from), Math.min(to - from, caption.end - from), caption.rows, caption.colour ?? 0]);
   const { frame: shape, style } = film.document.production;
-  return JSON.stringify([shape, style, film.fps, ticks.length, scene.scene.backdrop, layers, views, captions]);
+  return JSON.stringify([shape, style, film.fps, ticks.length, scene.scene.backdrop, backdropMoves(scene.scene.backdrop, shape) ? from : '', layers, views, captions]);
 }
 
 const NONE: ReadonlySet<string> = new Set();

@@ -11,18 +11,22 @@ import { fingersAt, gripAt } from '../figure/things/holding.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
 import { colourAt, isOn, type StagedLayer, valueAt } from '../schedule/staged.ts';
 import { clamp } from '../time/easing.ts';
+import type { BackdropPlanes } from './backdrop.ts';
 import { type Focus, softness } from './camera.ts';
 import { effectOf } from './effects/index.ts';
 import type { PassageLook } from './entrances/entrance.ts';
 import { entranceOf } from './entrances/index.ts';
 import { drawnExtent, type Extent, extentOf, figureAt, jointsOf, seatNodes } from './figures.ts';
 import { frameSize, type View } from './frame.ts';
-import { drawnKind } from './layers/index.ts';
+import { drawnKind, movesByItself } from './layers/index.ts';
 import type { OwnBox, Surroundings } from './layers/kind.ts';
 import { depthMatrix, localMatrix } from './place.ts';
 import { styledPlane } from './styles/index.ts';
 import type { Style } from './styles/style.ts';
 import { valuesAt } from './values.ts';
+import { afterwards, lightMatrix } from './world/lightMatrix.ts';
+import { inLight } from './world/planes.ts';
+import type { Daylight } from './world/tones.ts';
 
 /** One moment of a scene, as its layers are drawn. */
 export interface Moment {
@@ -34,6 +38,9 @@ export interface Moment {
   readonly view: View;
   readonly camera: Matrix;
   readonly focus: Focus;
+  readonly backdrop: BackdropPlanes;
+  /** The light of the set that people and things stand in; undefined by day. */
+  readonly light: Daylight | undefined;
   /** Only layers that are marked so, and what is in them, where there are any: for the stage of the composer. */
   readonly solo: boolean;
 }
@@ -78,6 +85,7 @@ interface Remembered {
   readonly outer: Matrix;
   readonly fonts: Fonts;
   readonly style: Style;
+  readonly light: Daylight | undefined;
   /** How far out of focus it was. */
   readonly focus: number;
   /** Nothing in it changes along the scene. */
@@ -87,21 +95,31 @@ interface Remembered {
 const remembered = new Map<string, Remembered>();
 const MOST_REMEMBERED = 4000;
 
-/** Planes of the layers of one parent, back to front, on top of what lies `below` them. */
-export function layerPlanes(moment: Moment, parent: string | undefined, outer: Matrix, below: readonly Plane[] = []): readonly Plane[] {
+/** Planes of the layers of one parent, back to front, on top of what lies `below` them; `front` lies before the last one who stands there. */
+export function layerPlanes(moment: Moment, parent: string | undefined, outer: Matrix, below: readonly Plane[] = [], front: readonly Plane[] = []): readonly Plane[] {
   const { scene, tick } = moment;
   const family = familyOf(scene.scene);
   let planes = [...below];
-  for (const id of family.children.get(parent) ?? []) {
+  const children = family.children.get(parent) ?? [];
+  const last = front.length ? children.findLastIndex((id) => STANDING.has(scene.layers.get(id)?.layer.kind ?? '')) : -1;
+  if (last < 0) planes.push(...front);
+  for (const [index, id] of children.entries()) {
     const staged = scene.layers.get(id);
-    if (!staged || !isSeen(moment, family, staged)) continue;
+    if (!staged || !isSeen(moment, family, staged)) {
+      if (index === last) planes.push(...front);
+      continue;
+    }
     if (staged.layer.kind === 'effect') {
       const [passage] = passagesAt(moment, staged, UNIT_BOX);
       planes = [...withEffects(moment, staged, planes, valueAt(staged, 'opacity', tick) * (passage?.alpha ?? 1), meanScale(outer))];
     } else planes.push(...onePlane(moment, staged, parent === undefined ? depthOf(moment, staged) : outer));
+    if (index === last) planes.push(...front);
   }
   return planes;
 }
+
+/** Kinds of layers that stand in a set, so that its nearest pieces lie before them: words lie before all. */
+const STANDING: ReadonlySet<string> = new Set(['character', 'prop', 'group']);
 
 const UNIT_BOX: OwnBox = { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 };
 
@@ -135,20 +153,20 @@ const layerSoftness = ({ focus, tick }: Moment, staged: StagedLayer): number =>
 /** A layer as planes, the same objects as before where nothing changed. */
 function onePlane(moment: Moment, staged: StagedLayer, outer: Matrix, memo = staged.id): readonly Plane[] {
   const before = remembered.get(memo);
-  const { fonts, style } = moment;
+  const { fonts, style, light } = moment;
   const focus = layerSoftness(moment, staged);
-  const same = before?.staged === staged && before.outer === outer && before.fonts === fonts && before.style === style && before.focus === focus;
+  const same = before?.staged === staged && before.outer === outer && before.fonts === fonts && before.style === style && before.light === light && before.focus === focus;
   if (same && before.still) return before.planes;
   const still = same ? before.still : isStill(moment, staged);
   const planes = settledList(before?.planes, draw(moment, staged, outer));
   if (remembered.size > MOST_REMEMBERED) remembered.clear();
-  remembered.set(memo, { staged, outer, fonts, style, focus, still, planes });
+  remembered.set(memo, { staged, outer, fonts, style, light, focus, still, planes });
   return planes;
 }
 
 /** Whether nothing of a layer changes along the scene. */
 function isStill(moment: Moment, { id, layer, tracks, colours, path, acting, effects, start, end }: StagedLayer): boolean {
-  if (drawnKind(layer.kind)?.moves || acting || path || start > 0 || end < moment.scene.length || layer.enter || layer.exit) return false;
+  if (movesByItself(layer) || acting || path || start > 0 || end < moment.scene.length || layer.enter || layer.exit) return false;
   const moves = (one: StagedLayer['effects'][number]): boolean => hasAny(one.tracks) || hasAny(one.colours) || !!effectOf(one.effect)?.moving;
   if (hasAny(tracks) || hasAny(colours) || effects.some(moves)) return false;
   if (layer.mask && 'layer' in layer.mask) return false;
@@ -161,7 +179,7 @@ const hasAny = (record: object): boolean => {
 };
 
 function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plane[] {
-  const { tick, fonts, style } = moment;
+  const { tick, fonts, style, light } = moment;
   const { id, layer } = staged;
   const opacity = valueAt(staged, 'opacity', tick);
   if (opacity <= 0) return [];
@@ -180,7 +198,11 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   if (!seen && !acting.seats.length) return [];
   const held = seen && acting ? heldPlanes(moment, staged, matrix) : undefined;
   const nodes = kind && seen && !held ? kind.nodes(staged as never, tick, around) : NO_NODES;
-  const own = kind?.plane ? styledPlane({ id, view: matrix, nodes }, style, kind.plane) : { id, view: matrix, nodes };
+  const shown = { id, view: matrix, nodes };
+  // A picture takes the light as a whole, what is drawn by its colours, words not at all.
+  const asPicture = layer.kind === 'picture' || layer.kind === 'clip' || !!acting?.character.picture;
+  const inIt = light && !asPicture && (layer.kind === 'character' || layer.kind === 'prop') ? litPlane(shown, light) : shown;
+  const own = kind?.plane ? styledPlane(inIt, style, kind.plane) : inIt;
   const inner = layer.kind === 'group' ? layerPlanes(moment, id, matrix) : held;
   const seats = acting?.seats.length ? acting.seats.map((seat, index) => seatPlane(moment, staged, outer, seat, index)) : undefined;
   const content: Plane = seats
@@ -189,7 +211,7 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
       ? { ...own, planes: inner }
       : own;
 
-  const colour = toneMatrix({
+  const toned = toneMatrix({
     brightness: valueAt(staged, 'brightness', tick),
     contrast: valueAt(staged, 'contrast', tick),
     saturation: valueAt(staged, 'saturation', tick),
@@ -197,6 +219,7 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
     tintAmount: valueAt(staged, 'tintAmount', tick),
     tint: staged.colours.tint ? colourAt(staged, 'tint', tick) : colourOf(layer, 'tint'),
   });
+  const colour = light && asPicture ? afterwards(toned, lightMatrix(light, light.people)) : toned;
   const scale = meanScale(outer);
   // What lies on the stage itself is out of focus by its depth, with all that it holds.
   const blur = valueAt(staged, 'blur', tick) * scale + layerSoftness(moment, staged);
@@ -388,7 +411,7 @@ function heldPlanes(moment: Moment, staged: StagedLayer, matrix: Matrix): readon
   const planes: Plane[] = [];
   let from = 0;
   const piece = (to: number): void => {
-    if (to > from) planes.push(styledPlane({ id: `${id}.${planes.length}`, view: matrix, nodes: pieceOf(nodes, from, to) }, moment.style, 'figure'));
+    if (to > from) planes.push(styledPlane(litPlane({ id: `${id}.${planes.length}`, view: matrix, nodes: pieceOf(nodes, from, to) }, moment.light), moment.style, 'figure'));
     from = to;
   };
   for (const { one, side, at } of cuts) {
@@ -410,11 +433,21 @@ function pieceOf(nodes: readonly Node[], from: number, to: number): readonly Nod
   return piece;
 }
 
-function seatPlane({ tick, style }: Moment, staged: StagedLayer, outer: Matrix, seat: { readonly x: number; readonly y: number }, index: number): Plane {
+function seatPlane({ tick, style, light }: Moment, staged: StagedLayer, outer: Matrix, seat: { readonly x: number; readonly y: number }, index: number): Plane {
   const scaleX = Math.abs(valueAt(staged, 'scaleX', tick));
   const scaleY = valueAt(staged, 'scaleY', tick);
   const nodes = staged.acting ? seatNodes(staged.acting.character) : NO_NODES;
-  return styledPlane({ id: `${staged.id}.seat${index}`, view: multiply(outer, [scaleX, 0, 0, scaleY, seat.x, seat.y]), nodes }, style, 'prop');
+  return styledPlane(litPlane({ id: `${staged.id}.seat${index}`, view: multiply(outer, [scaleX, 0, 0, scaleY, seat.x, seat.y]), nodes }, light), style, 'prop');
+}
+
+const lists = new WeakMap<readonly Node[], { readonly light: Daylight; readonly nodes: readonly Node[] }>();
+
+/** A plane of people or things in a set's light; the same nodes give the same nodes. */
+function litPlane(plane: Plane, light: Daylight | undefined): Plane {
+  if (!light || !plane.nodes.length) return plane;
+  let known = lists.get(plane.nodes);
+  if (known?.light !== light) lists.set(plane.nodes, (known = { light, nodes: plane.nodes.map((node) => inLight(node, light)) }));
+  return { ...plane, nodes: known.nodes };
 }
 
 const sameNumbers = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean =>

@@ -47,7 +47,7 @@ const NOTHING: readonly Node[] = [];
 /** A moving picture: a clip, a drawing that moves. */
 export const clip: DrawnKind<'clip'> = {
   kind: 'clip',
-  moves: true,
+  moves: () => true,
   entry: {
     label: 'Clip',
     icon: 'M4 5h16v14H4zM8 5v14M16 5v14M4 9.7h4M4 14.3h4M16 9.7h4M16 14.3h4',

@@ -21,3 +21,6 @@ export const LAYER_ENTRIES: Readonly<Record<Layer['kind'], Entry>> = {
   group,
   effect,
 };
+
+/** Whether a layer changes by itself along the scene: a clip, a clock, a flame. */
+export const movesByItself = (layer: Layer): boolean => !!drawnKind(layer.kind)?.moves?.(layer as never);

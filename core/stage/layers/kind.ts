@@ -40,8 +40,8 @@ export interface DrawnKind<K extends LayerKindOf = LayerKindOf> {
   readonly entry: Entry;
   /** What a drawing style takes it for; left out, no style changes it. */
   readonly plane?: PlaneKind;
-  /** It changes by itself along the scene, without keys. */
-  readonly moves?: true;
+  /** Whether it changes by itself along the scene, without keys. */
+  moves?(layer: LayerOf<K>): boolean;
   /** Its nodes at a tick in its own units, the same list while nothing changes. */
   nodes(staged: StagedLayer & { readonly layer: LayerOf<K> }, tick: number, around: Surroundings): readonly Node[];
   /** Its box: anchors, crops, masks and the interface's handles are measured on it. */

@@ -1,15 +1,23 @@
+import type { LayerOf } from '../../document/schema.ts';
+import { transform } from '../../draw/matrix.ts';
 import { hull } from '../../draw/path.ts';
 import { isGroup, type Node } from '../../draw/picture.ts';
+import type { Fonts } from '../../draw/text.ts';
+import { TICKS_PER_SECOND } from '../../time/ticks.ts';
 import { propOf } from '../props/index.ts';
+import { isMoving } from '../props/prop.ts';
 import type { DrawnKind, OwnBox } from './kind.ts';
+import { screenNodes } from './propScreen.ts';
 
 const drawn = new Map<string, { nodes: readonly Node[]; box: OwnBox }>();
 
-function propDrawing(id: string): { nodes: readonly Node[]; box: OwnBox } {
-  let known = drawn.get(id);
+/** A prop in a state, as it is when nothing in it moves. */
+function propDrawing(id: string, state = ''): { nodes: readonly Node[]; box: OwnBox } {
+  const name = `${id} ${state}`;
+  let known = drawn.get(name);
   if (!known) {
-    const nodes = propOf(id)?.draw() ?? [];
-    drawn.set(id, (known = { nodes, box: standingBox(nodes) }));
+    const nodes = propOf(id)?.draw(state ? { state } : {}) ?? [];
+    drawn.set(name, (known = { nodes, box: standingBox(nodes) }));
   }
   return known;
 }
@@ -24,16 +32,21 @@ function standingBox(nodes: readonly Node[]): OwnBox {
       return;
     }
     if (!node.path?.length) return;
+    const wide = (node.stroke?.width ?? 0) / 2;
     const box = hull(node.path);
-    half = Math.max(half, -(box.left + node.matrix[4]), box.right + node.matrix[4]);
-    top = Math.min(top, box.top + node.matrix[5]);
+    for (const x of [box.left - wide, box.right + wide])
+      for (const y of [box.top - wide, box.bottom + wide]) {
+        const at = transform(node.matrix, x, y);
+        half = Math.max(half, Math.abs(at.x));
+        top = Math.min(top, at.y);
+      }
   };
   for (const node of nodes) look(node);
   return { left: -half, top, right: half, bottom: 0 };
 }
 
 /** A prop's box in its own units, standing on y 0. */
-export const propBox = (id: string): OwnBox => propDrawing(id).box;
+export const propBox = (id: string, state?: string): OwnBox => propDrawing(id, state).box;
 
 /** Where a hand takes a prop, in shares of its box: what its anchor becomes when it is held. */
 export function propGrip(id: string): { readonly x: number; readonly y: number } {
@@ -42,11 +55,39 @@ export function propGrip(id: string): { readonly x: number; readonly y: number }
   return { x: (x - left) / (right - left), y: (y - top) / (bottom - top) };
 }
 
+/** What moves by itself is drawn so many times a second: on twos, as drawn films are. */
+const STEPS = 12;
+
+interface Drawn {
+  readonly step: number;
+  readonly fonts: Fonts | undefined;
+  readonly nodes: readonly Node[];
+}
+const looks = new WeakMap<LayerOf<'prop'>, Drawn>();
+
 /** A thing that stands on the stage, or lies in a hand. */
 export const prop: DrawnKind<'prop'> = {
   kind: 'prop',
   entry: { label: 'Prop', icon: 'M4 8l8-4 8 4v8l-8 4-8-4zM4 8l8 4 8-4M12 12v8', fields: [] },
   plane: 'prop',
-  nodes: ({ layer }) => propDrawing(layer.prop).nodes,
-  box: ({ layer }) => propDrawing(layer.prop).box,
+  moves: (layer) => movesInState(layer),
+  nodes({ layer, start }, tick, { fonts }) {
+    const own = propOf(layer.prop);
+    const moving = movesInState(layer);
+    const written = !!(layer.writes || layer.shows);
+    if (!own || !(moving || written)) return propDrawing(layer.prop, layer.state).nodes;
+    const step = moving ? Math.floor(((tick - start) / TICKS_PER_SECOND) * STEPS + 1e-6) : 0;
+    const known = looks.get(layer);
+    if (known?.step === step && known.fonts === fonts) return known.nodes;
+    const state = layer.state ? { state: layer.state } : {};
+    const nodes = [...(moving ? own.draw({ ...state, seconds: step / STEPS }) : propDrawing(layer.prop, layer.state).nodes), ...screenNodes(own, layer, fonts)];
+    looks.set(layer, { step, fonts, nodes });
+    return nodes;
+  },
+  box: ({ layer }) => propDrawing(layer.prop, layer.state).box,
 };
+
+function movesInState({ prop: id, state }: LayerOf<'prop'>): boolean {
+  const own = propOf(id);
+  return !!own && isMoving(own, state ?? own.states?.[0]?.[0] ?? '');
+}

@@ -1,7 +1,9 @@
-import { harbour } from './harbour.ts';
+import { GROUNDS } from './grounds.ts';
+import { OUTSIDE } from './outdoors.ts';
+import { ROOMS } from './rooms.ts';
 import type { StageSet } from './set.ts';
-import { studio } from './studio.ts';
 
-/** Every drawn backdrop: one file each, one line here. */
-export const SETS: readonly StageSet[] = [harbour, studio];
-export const setOf = (id: string): StageSet | undefined => SETS.find((set) => set.id === id);
+/** Every drawn backdrop: what stands first is offered first. */
+export const SETS: readonly StageSet[] = [...OUTSIDE.filter(({ id }) => id === 'harbour-low-tide'), ...ROOMS, ...OUTSIDE.filter(({ id }) => id !== 'harbour-low-tide'), ...GROUNDS];
+const byId = new Map(SETS.map((set) => [set.id, set]));
+export const setOf = (id: string): StageSet | undefined => byId.get(id);
