@@ -42,7 +42,9 @@ const shown = (...shots: readonly Cue[]): Document =>
   }).document;
 const placed = (document: Document) => schedule(document, () => undefined).scenes[0] as ReturnType<typeof schedule>['scenes'][number];
 const blurAt = (document: Document, tick: number): Record<string, number> =>
-  Object.fromEntries((evaluate(document, placed(document), tick, fonts, { captions: false }).planes as Plane[]).map(({ id, blur = 0 }) => [id.startsWith('backdrop.sky') ? 'sky' : id, blur]));
+  Object.fromEntries(
+    (evaluate(document, placed(document), tick, fonts, { captions: false }).planes as Plane[]).map(({ id, blur = 0 }) => [id.startsWith('backdrop.sky') ? 'sky' : id, blur]),
+  );
 
 describe('what is in focus', () => {
   it('is everything, unless a shot says otherwise', () => {

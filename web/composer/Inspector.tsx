@@ -1,5 +1,6 @@
 import { useProduction } from '../state/production.ts';
 import { chosenLayers, useView } from '../state/view.ts';
+import { BackdropCard } from './BackdropCard.tsx';
 import { CuePart } from './CueCard.tsx';
 import type { PlacedScene } from './film.ts';
 import { KeyCard } from './KeyCard.tsx';
@@ -7,7 +8,7 @@ import { LayerCard } from './LayerCard.tsx';
 import { LinePart } from './LineCard.tsx';
 import { keyAt } from './layerKeyLists.ts';
 import { ManyCard } from './ManyCard.tsx';
-import { BackdropCard, SceneCard } from './SceneCard.tsx';
+import { SceneCard } from './SceneCard.tsx';
 import { ShapePart } from './ShapePart.tsx';
 
 /** What is chosen, with all that can be changed about it; with nothing chosen the scene. Never empty. */

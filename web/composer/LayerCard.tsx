@@ -25,6 +25,7 @@ import { Effects } from './LayerEffects.tsx';
 import { KeyList } from './LayerKeys.tsx';
 import { MatchPart } from './LayerMatch.tsx';
 import { MaskPart, Presence } from './LayerPresence.tsx';
+import { hasPropPart, PropPart } from './LayerProp.tsx';
 import { nameOfLayer, nameOfStaged } from './lanes.ts';
 import { Saying, Section, SmallButton } from './layerFields.tsx';
 import { OwnFields } from './OwnFields.tsx';
@@ -90,8 +91,9 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
           <Outfit id={id} layer={layer} scene={scene} />
         </Section>
       )}
-      {(LAYER_ENTRIES[layer.kind].fields.length > 0 || own.length > 0 || layer.kind === 'clip') && (
+      {(LAYER_ENTRIES[layer.kind].fields.length > 0 || own.length > 0 || layer.kind === 'clip' || hasPropPart(layer)) && (
         <Section title={layer.kind === 'shape' ? 'Drawing' : layer.kind === 'text' ? 'Words' : LAYER_ENTRIES[layer.kind].label} of={of}>
+          {layer.kind === 'prop' && <PropPart id={id} layer={layer} scene={scene} />}
           {layer.kind === 'clip' && <ClipPart id={id} layer={layer} scene={scene} />}
           <OwnFields id={id} layer={layer} scene={scene} />
           {own.length > 0 && (

@@ -1,33 +1,27 @@
 import { Clapperboard } from 'lucide-react';
 import { toast } from 'sonner';
-import { sentenceOf } from '#core/document/failure';
-import type { Backdrop, FrameShape } from '#core/document/schema';
+import type { FrameShape } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
 import { setFrameShape } from '#core/edit/commands/frame';
 import { setLeadAndTail, setSceneLength } from '#core/edit/commands/lines';
-import { setBackdrop, setCaptions } from '#core/edit/commands/stage';
+import { setCaptions } from '#core/edit/commands/stage';
 import { frameSize } from '#core/stage/frame';
-import { SETS } from '#core/stage/sets/index';
 import { formatLength, formatMoment } from '#core/time/format';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
-import { PICTURE_FILES, sendPicture, shelved } from '../pictures/bringIn.ts';
-import { stage } from '../stage/client.ts';
 import { preview, run, useOpenDocument } from '../state/production.ts';
 import { choose, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
-import { Check, NamedSlider } from '../ui/fields.tsx';
+import { Check } from '../ui/fields.tsx';
 import { NumberCell } from '../ui/NumberCell.tsx';
 import { Button } from '../ui/parts.tsx';
-import { chooseFiles } from '../voices.ts';
+import { BackdropDials } from './BackdropCard.tsx';
+import { backdropName } from './backdropName.ts';
 import type { PlacedScene } from './film.ts';
 import { Harmony } from './LayerMatch.tsx';
 import { BackdropPicture } from './LayerPicture.tsx';
-import { ColourField, Saying, Section, SmallButton } from './layerFields.tsx';
+import { Saying, Section } from './layerFields.tsx';
 import { outsideSoon } from './outside.ts';
 import { DirectButton } from './Proposals.tsx';
-
-export const backdropName = (backdrop: Backdrop): string =>
-  backdrop.kind === 'set' ? (SETS.find(({ id }) => id === backdrop.set)?.name ?? 'Backdrop') : backdrop.kind === 'picture' ? backdrop.name : 'Plain colour';
 
 const seconds = (value: number): string => `${value.toFixed(2)} s`;
 
@@ -86,6 +80,11 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
         <span className="text-[12px] text-ink-2">{backdropName(part.backdrop)}</span>
         <Saying onClick={() => view({ door: true })}>Another backdrop</Saying>
       </div>
+      {part.backdrop.kind === 'set' && (
+        <div className="mx-3.5 mb-2">
+          <BackdropDials scene={scene.id} backdrop={part.backdrop} />
+        </div>
+      )}
       <Section title="Acting" of="scene">
         <div className="flex gap-1.5">
           <DirectButton scene={scene} />
@@ -162,76 +161,3 @@ function FrameSign({ shape }: { shape: FrameShape }) {
 }
 
 /** Brings in a picture of one's own behind everything. */
-async function ownBackdrop(scene: string): Promise<void> {
-  const [file] = await chooseFiles(PICTURE_FILES, false);
-  if (!file) return;
-  const known = toast.loading(`Reading “${file.name}” …`);
-  try {
-    const picture = await sendPicture(file);
-    const { media, width, height, name } = picture;
-    const { edit } = shelved(picture);
-    run('Bring in a backdrop', setBackdrop(scene, { kind: 'picture', media, width, height, fit: 'fill', name }), edit ? { follows: edit } : {});
-    await stage().fetched(media);
-    toast.success(`“${name}” is here.`, { id: known });
-  } catch (thrown) {
-    toast.error(sentenceOf(thrown), { id: known });
-  }
-}
-
-/** The chosen backdrop: its light, its colour, how a picture fills the frame. */
-export function BackdropCard({ scene }: { scene: PlacedScene }) {
-  const { backdrop } = scene.scene;
-  const take = (next: Backdrop): void => void run('Change the backdrop', setBackdrop(scene.id, next));
-  return (
-    <div data-backdrop-card>
-      <header className="flex h-10 items-center gap-2 px-3.5">
-        <h2 className="m-0 min-w-0 flex-1 truncate text-[16px] leading-[22px] font-[680]">{backdropName(backdrop)}</h2>
-        <span className="text-[12px] text-ink-2">behind everything</span>
-      </header>
-      <div className="mx-3.5 overflow-hidden rounded-[7px]">
-        <BackdropPicture backdrop={backdrop} size={{ width: 292, height: 164 }} className="w-full" />
-      </div>
-      <div className="mx-3.5 mt-3 mb-3 flex flex-col gap-3">
-        {backdrop.kind === 'set' && (
-          <NamedSlider
-            label="Light"
-            min={0}
-            max={1}
-            step={0.02}
-            value={backdrop.light}
-            onTry={(light) => preview(setBackdrop(scene.id, { ...backdrop, light }))}
-            onTake={(light) => take({ ...backdrop, light })}
-          />
-        )}
-        {backdrop.kind === 'colour' && (
-          <ColourField
-            label="Colour"
-            value={backdrop.colour}
-            onTry={(next) => preview(next === undefined ? undefined : setBackdrop(scene.id, { kind: 'colour', colour: next }))}
-            onTake={(colour) => take({ kind: 'colour', colour })}
-          />
-        )}
-        {backdrop.kind === 'picture' && (
-          <fieldset className="m-0 flex gap-1.5 border-0 p-0">
-            <legend className="sr-only">How it fills the frame</legend>
-            {(['fill', 'fit'] as const).map((fit) => (
-              <button
-                key={fit}
-                type="button"
-                aria-pressed={backdrop.fit === fit}
-                className={`h-7 flex-1 rounded-[7px] border text-[13px] ${backdrop.fit === fit ? 'border-ink bg-act-soft font-semibold' : 'border-edge bg-paper hover:bg-bench'}`}
-                onClick={() => run('Fit the backdrop', setBackdrop(scene.id, { ...backdrop, fit }))}
-              >
-                {fit === 'fill' ? 'Fill' : 'Fit'}
-              </button>
-            ))}
-          </fieldset>
-        )}
-        <div className="flex gap-1.5">
-          <SmallButton onClick={() => view({ door: true })}>Another backdrop</SmallButton>
-          <SmallButton onClick={() => void ownBackdrop(scene.id)}>Own picture …</SmallButton>
-        </div>
-      </div>
-    </div>
-  );
-}

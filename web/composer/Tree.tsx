@@ -7,7 +7,6 @@ import type { Recipe } from '#core/edit/change';
 import { changeLayer, flipLayers, groupLayers, orderLayer, outermost, removeLayers, reparent, ungroup } from '#core/edit/commands/layers';
 import { renameCharacter } from '#core/edit/commands/stage';
 import { entranceOf } from '#core/stage/entrances/index';
-import { SETS } from '#core/stage/sets/index';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { hintOf, useHint } from '../state/boundKeys.ts';
@@ -16,6 +15,7 @@ import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.
 import { CutTag, Tip } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import { useDrag } from '../ui/useDrag.ts';
+import { backdropName } from './backdropName.ts';
 import { layerColour, type PlacedScene, sameSet, unlessScene } from './film.ts';
 import { BackdropPicture, LayerPicture } from './LayerPicture.tsx';
 import { nameOfStaged } from './lanes.ts';
@@ -44,7 +44,6 @@ export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
   const list = useRef<HTMLDivElement>(null);
   const active = chosen !== undefined && (chosen === 'backdrop' || rows.some(({ id }) => id === chosen)) ? chosen : (rows[0]?.id ?? 'backdrop');
   const { backdrop } = scene.scene;
-  const backdropName = backdrop.kind === 'set' ? (SETS.find(({ id }) => id === backdrop.set)?.name ?? 'Backdrop') : backdrop.kind === 'picture' ? backdrop.name : 'Plain colour';
 
   const focusRow = (id: string): void => list.current?.querySelector<HTMLElement>(`[data-layer="${id}"]`)?.focus();
   const go = (id: string): void => {
@@ -126,7 +125,7 @@ export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
           onClick={() => choose({ kind: 'layer', id: 'backdrop' })}
         >
           <BackdropPicture backdrop={backdrop} size={PICTURE} />
-          <span className="min-w-0 flex-1 truncate">{backdropName}</span>
+          <span className="min-w-0 flex-1 truncate">{backdropName(backdrop)}</span>
         </button>
         {landing && (
           <span

@@ -15,8 +15,11 @@ import { frameSize } from '#core/stage/frame';
 import { propBox } from '#core/stage/layers/prop';
 import { shape } from '#core/stage/layers/shape';
 import { PROPS } from '#core/stage/props/index';
-import { SETS } from '#core/stage/sets/index';
+import { THING_PROPS } from '#core/stage/props/things';
+import { SETS, setOf } from '#core/stage/sets/index';
+import type { StageSet } from '#core/stage/sets/set';
 import type { Landmark } from '#core/stage/snapping';
+import { DAY } from '#core/stage/world/tones';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
@@ -69,6 +72,16 @@ function shapeForms(): readonly (readonly [ShapeForm, string])[] {
 const stub = (layer: NewLayer): Layer => ({ ...layer, order: 'a0' }) as Layer;
 /** Things that stand are as large beside people as they are in their hands. */
 const THING_SCALE = 1.4;
+/** How much the air moves in the open, where nothing else is chosen. */
+const AIR_OUTSIDE = 0.4;
+const PLACES = { indoors: 'indoors', outdoors: 'in the open', ground: 'for words' } as const;
+
+/** A drawn backdrop as it comes: in the hour and the air that were chosen before, else in its own. */
+function drawnBackdrop({ id, light = DAY, place }: StageSet, before: Backdrop): Backdrop {
+  const kept = before.kind === 'set' && before.light !== (setOf(before.set)?.light ?? DAY) ? before.light : light;
+  const air = before.kind === 'set' && before.air !== undefined ? before.air : place === 'outdoors' ? AIR_OUTSIDE : 0;
+  return { kind: 'set', set: id, light: kept, ...(air ? { air } : {}) };
+}
 const COMES = toTicks(0.5);
 const WALK_SPEED = 420;
 
@@ -168,9 +181,13 @@ export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
   }
   for (const design of Object.keys(DESIGNS) as DesignId[])
     add(person(designed(design, makeId('character'), 'a0'), design, 'new', DESIGNS[design].kind === 'mascot' ? 'mascot' : `${DESIGNS[design].figure.age} years`));
+  const held = new Set(THING_PROPS.map(({ id }) => id));
+  const people = Object.values(scene.scene.layers).flatMap((layer) => (layer.kind === 'character' ? [Math.abs(layer.scaleY ?? 1)] : []));
+  const beside = people.length ? people.reduce((sum, one) => sum + one / people.length, 0) : 1;
   for (const prop of PROPS) {
     const box = propBox(prop.id);
-    const scale = prop.id === 'radio' || prop.id === 'lantern' ? 1 : THING_SCALE;
+    // What hands hold is drawn for a hand, everything else as large beside people as it is.
+    const scale = Math.round((held.has(prop.id) ? THING_SCALE : 1) * beside * 100) / 100;
     const made: NewLayer = { kind: 'prop', name: prop.name, prop: prop.id, ...(scale === 1 ? {} : { scaleX: scale, scaleY: scale }), ...plain };
     add(
       thing(`props ${prop.id}`, 'props', prop.name, 'stands on the floor', prop.words.join(' '), made, {
@@ -239,7 +256,7 @@ export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
   }
   const ground = (key: string, name: string, line: string, words: string, made: Backdrop): void =>
     add({ key: `backdrops ${key}`, shelf: 'backdrops', name, line, words, look: { backdrop: made }, bring: () => setBackdrop(scene.id, made) });
-  for (const set of SETS) ground(set.id, set.name, 'drawn', set.words.join(' '), { kind: 'set', set: set.id, light: 0.5 });
+  for (const set of SETS) ground(set.id, set.name, PLACES[set.place], set.words.join(' '), drawnBackdrop(set, backdrop));
   for (const colour of ['#cfe0dc', '#f3e3d2', '#dbe2f4', '#1a2f34']) ground(colour, 'Plain colour', colour, 'plain colour ground', { kind: 'colour', colour });
 
   // What is on the shelf, and pictures of scenes that were brought along without it.

@@ -32,7 +32,11 @@ export const addLayer =
 export const changeLayer =
   (scene: string, layerId: string, values: Partial<Layer>): Recipe =>
   (draft) => {
-    Object.assign(layerIn(sceneOf(draft, scene), layerId), values);
+    const layer = layerIn(sceneOf(draft, scene), layerId) as Record<string, unknown>;
+    // What is given as undefined is left out again.
+    for (const [field, value] of Object.entries(values))
+      if (value === undefined) delete layer[field];
+      else layer[field] = value;
   };
 
 export type PropertyValues = { readonly [P in Property]?: number } & { readonly [C in ColourProperty]?: string };
