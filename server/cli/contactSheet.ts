@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import { failure } from '#core/document/failure';
 import type { Character } from '#core/document/schema';
-import { MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
+import { FRAMES, type FrameShape, MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
 import { dice } from '#core/draw/hash';
 import type { Matrix } from '#core/draw/matrix';
 import { polygon } from '#core/draw/path';
@@ -26,9 +26,12 @@ import { type Holding, holdingOf } from '#core/figure/things/holding';
 import { paintFully } from '#core/paint/incremental';
 import { STYLES, styledPlane } from '#core/stage/styles/index';
 import type { Style } from '#core/stage/styles/style';
+import { MARKS } from '#core/stage/world/tones';
 import { nodePainter, toPng } from '../paint/host.ts';
 import { filmFonts } from '../resources.ts';
+import { backdropSheet } from './backdropSheet.ts';
 import { pictureSheet } from './pictureSheet.ts';
+import { propSheet } from './propSheet.ts';
 
 interface Cell {
   readonly style?: Style;
@@ -38,6 +41,18 @@ interface Cell {
   readonly label: string;
   readonly holding?: readonly Holding[];
   readonly sits?: boolean;
+}
+
+/** An hour by its name or its place on the dial. */
+function hourOf(text: string): number {
+  const light = MARKS.find(({ name }) => name.toLowerCase() === text.toLowerCase())?.at ?? Number(text);
+  if (!(light >= 0 && light <= 1)) throw failure('no-light', `There is no light “${text}”. Write dawn, day, dusk, night, or a number from 0 to 1.`);
+  return light;
+}
+
+function shapeOf(text: string): FrameShape {
+  if (!(text in FRAMES)) throw failure('no-frame', `There is no frame “${text}”. Choose one of ${Object.keys(FRAMES).join(', ')}.`);
+  return text as FrameShape;
 }
 
 /** Draws characters in many stances as one picture, to be looked at. */
@@ -55,9 +70,16 @@ export const contactSheetCommand = (): Command =>
     .option('--cast', 'everybody to start from, with their second outfits')
     .option('--styles', 'the cast in every drawing style')
     .option('--pictures', 'every sample picture acting')
+    .option('--backdrops', 'every drawn backdrop, with two who stand in it')
+    .option('--light <hour>', 'of backdrops: dawn, day, dusk, night, or a number from 0 to 1', 'day')
+    .option('--frame <shape>', `of backdrops: one of ${Object.keys(FRAMES).join(', ')}`, '16:9')
+    .option('--only <ids>', 'of backdrops and props: these alone, with commas between them')
+    .option('--props', 'every prop in every state')
     .option('--slot <slot>', 'one character with every part of a slot, such as hair or nose')
     .action(async (options) => {
       if (options.pictures) return writeFile(options.out, await pictureSheet());
+      if (options.props) return writeFile(options.out, propSheet(options.only));
+      if (options.backdrops) return writeFile(options.out, backdropSheet({ light: hourOf(options.light), frame: shapeOf(options.frame), only: options.only }));
       const name = options.character as DesignId;
       if (!(name in DESIGNS)) throw failure('no-character', `There is no character called “${name}”. Choose one of ${Object.keys(DESIGNS).join(', ')}.`);
       const one = designed(name, 'ch_000000000000', 'a0');

@@ -11,12 +11,12 @@ import { filmFonts } from '../resources.ts';
 const CELL = { width: 180, height: 190 } as const;
 const COLUMNS = 9;
 
-/** Every prop in every state it has, as large as its cell, with the place where a hand takes it. */
+/** Every prop in every state it has, as large as its cell, with the place where a hand takes it. `only`: ids, with commas. */
 export function propSheet(only?: string): Buffer {
   const nodes: Node[] = [];
   let cell = 0;
   for (const prop of PROPS) {
-    if (only && !prop.id.includes(only)) continue;
+    if (only && !only.split(',').includes(prop.id)) continue;
     for (const [state, name] of prop.states ?? [['', '']]) {
       const [x, y] = [(cell % COLUMNS) * CELL.width, Math.floor(cell / COLUMNS) * CELL.height];
       const box = propBox(prop.id, state);

@@ -295,6 +295,13 @@ export function ownPicture(scene: PlacedScene, document: Document, picture: OwnK
   };
 }
 
+/** Words that are in every sentence: nothing is called so. */
+const TELLS_NOTHING: ReadonlySet<string> = new Set(
+  'the and for with you your are was were not but all any can has have had his her its our out one two how who why what when where this that there then than them they from into just like more most over some such very will would could should about after again'.split(
+    ' ',
+  ),
+);
+
 /** So many of what the script speaks of. */
 const MOST_SUGGESTED = 8;
 const bare = (word: string): string =>
@@ -328,7 +335,7 @@ function fromScript(document: Document, scene: PlacedScene, items: readonly Door
   for (const line of scene.lines)
     for (const word of line.words) {
       const said = bare(word.text);
-      if (said.length < 3) continue;
+      if (said.length < 3 || TELLS_NOTHING.has(said)) continue;
       // What is called so goes before what is only found by it.
       const found =
         things.find(({ name }) => name.split(' ').some((tag) => means(said, bare(tag)))) ?? things.find(({ words }) => words.split(' ').some((tag) => means(said, bare(tag))));

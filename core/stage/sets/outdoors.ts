@@ -44,13 +44,18 @@ function tufts(h: Hand, colour: Colour, seed: number, count: number, top: number
 
 /** A row of town houses at the back of a square. */
 function houses(h: Hand, { tones, light }: PartLook): void {
-  const fronts = ['#d9998a', '#e3c7a0', '#a8bfc4', '#cfd3c0', '#c9a08f', '#b7c4b0'];
+  // Behind heads they are cool: a warm front is a face's own colour.
+  const [cool, warm] = [
+    ['#a3bac4', '#b9c8bd', '#8fa9b8', '#aac4c0'],
+    ['#d9998a', '#e3c7a0', '#a8bfc4', '#cfd3c0', '#c9a08f', '#b7c4b0'],
+  ];
   const chance = dice(12);
   let x = -1010;
   for (let n = 0; x < 1000; n++) {
     const wide = 150 + Math.floor(chance.next() * 3) * 24;
     const tall = 300 + Math.floor(chance.next() * 3) * 40;
     const top = 80 - tall;
+    const fronts = Math.abs(x + wide / 2) < 470 ? cool : warm;
     const front = fronts[n % fronts.length] as Colour;
     h.bar(x, top, wide, tall + 20, front);
     h.bar(x + wide - 10, top, 10, tall + 20, shade(front));

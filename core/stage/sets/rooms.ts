@@ -1,5 +1,5 @@
 import { ellipse, pen, rect, roundedRect } from '../../draw/path.ts';
-import { glint, lighter, SPARK, shade } from '../world/tones.ts';
+import { between, glint, lighter, SPARK, shade } from '../world/tones.ts';
 import { counter, DARK, floorPlane, frame, middlePlane, nearPlane, shelf, WALL_FOOT, WALL_SIZE, wall, wallPlane, window } from './kit.ts';
 import { fitted, part, REACH, type StageSet, whole } from './set.ts';
 
@@ -16,7 +16,7 @@ const room = (id: string, name: string, words: string, colours: StageSet['colour
   ...(light === undefined ? {} : { light }),
 });
 
-const study = room('study', 'Study', 'study school home plain work desk', { wall: '#b9d6cf' }, [
+const study = room('study', 'Study', 'study school home plain work desk', { wall: '#b0d4cd' }, [
   wallPlane(
     wall(),
     part('pinboard', 'Pin board', -560, 8, (h, { tones: { wood, accent, second } }) => {
@@ -70,7 +70,7 @@ const livingRoom = room('living-room', 'Living room', 'living room home family s
   nearPlane(fitted('armchair', -900, 640, 1.3)),
 ]);
 
-const kitchen = room('kitchen', 'Kitchen', 'kitchen home cook food family breakfast', { wall: '#bcd8c9' }, [
+const kitchen = room('kitchen', 'Kitchen', 'kitchen home cook food family breakfast', { wall: '#abd3c6' }, [
   wallPlane(
     wall((h, { tones }) => {
       const tile = tones.wall.light;
@@ -116,14 +116,14 @@ const kitchen = room('kitchen', 'Kitchen', 'kitchen home cook food family breakf
 const classroom = room('classroom', 'Classroom', 'classroom school teach class learn board', { wall: '#b9d3dc' }, [
   wallPlane(
     wall(),
-    part('board', 'Board', -430, 70, (h, { tones: { wood } }) => {
-      h.castBox(-330, -390, 660, 380, 6);
-      h.box(-330, -390, 660, 380, wood.base, 6);
-      h.bar(-312, -372, 620, 336, '#2f5d50', 3);
+    part('board', 'Board', -640, 40, (h, { tones: { wood } }) => {
+      h.castBox(-280, -390, 560, 380, 6);
+      h.box(-280, -390, 560, 380, wood.base, 6);
+      h.bar(-262, -372, 520, 336, '#2f5d50', 3);
       h.line(pen().move(-240, -170).cubic(-170, -330, -90, -330, -20, -190).cubic(50, -60, 130, -60, 210, -200).done(), '#dfeadd', 6);
-      h.rod([-262, -190, 240, -190], '#9dbfae', 4).rod([-250, -330, -250, -70], '#9dbfae', 4);
-      h.ball(236, -310, 22, '#f3e6b0');
-      h.box(-300, -20, 600, 18, wood.light, 3);
+      h.rod([-236, -190, 220, -190], '#9dbfae', 4).rod([-226, -330, -226, -70], '#9dbfae', 4);
+      h.ball(206, -310, 22, '#f3e6b0');
+      h.box(-250, -20, 500, 18, wood.light, 3);
       h.bar(-120, -28, 44, 8, '#f8f4e8', 3).bar(-60, -28, 34, 8, '#eec14a', 3);
     }),
     fitted('clock', 120, -270, 0.8),
@@ -178,7 +178,7 @@ const office = room('office', 'Office above the town', 'office work business des
     distance: 320,
     parts: [
       whole('town', 'Town', (h, { light, tones }) => {
-        h.source(rect(-REACH * 1.2, -REACH, REACH * 2.4, REACH * 2), light.sky[1]);
+        h.source(rect(-REACH * 1.2, -REACH, REACH * 2.4, REACH * 2), between(light.sky[1], light.sky[0], 0.6));
         SKYLINE.forEach((tall, n) => {
           const x = -980 + n * 124;
           h.bar(x, 130 - tall, 112, tall + 200, n % 3 ? tones.metal.base : tones.second.base);
@@ -305,7 +305,7 @@ const laboratory = room('laboratory', 'Laboratory', 'laboratory science chemistr
   ),
 ]);
 
-const hospital = room('hospital', 'Hospital room', 'hospital doctor nurse ill medicine health care', { wall: '#bfdde0', floor: '#b6c6c6', second: '#3b8791' }, [
+const hospital = room('hospital', 'Hospital room', 'hospital doctor nurse ill medicine health care', { wall: '#b0d6dd', floor: '#b6c6c6', second: '#3b8791' }, [
   wallPlane(
     wall((h, { tones }) => void h.bar(-REACH, 40, 2 * REACH, 26, tones.second.light).bar(-REACH, 66, 2 * REACH, 6, tones.second.base)),
     window('window', -620, -30, 280, 250),
@@ -350,7 +350,7 @@ const hospital = room('hospital', 'Hospital room', 'hospital doctor nurse ill me
   ),
 ]);
 
-const shop = room('shop', 'Shop', 'shop store buy sell market customer', { wall: '#bdd8ca', floor: '#c9b79a' }, [
+const shop = room('shop', 'Shop', 'shop store buy sell market customer', { wall: '#abd2c8', floor: '#c9b79a' }, [
   wallPlane(
     wall(),
     part(
@@ -459,7 +459,7 @@ const library: StageSet = room('library', 'Library', 'library books read quiet s
           const arch = pen().move(-190, 120).line(-190, -220).cubic(-190, -430, 190, -430, 190, -220).line(190, 120).close().done();
           h.cast(arch);
           h.flat(pen().move(-208, 134).line(-208, -224).cubic(-208, -456, 208, -456, 208, -224).line(208, 134).close().done(), look.tones.paper.base);
-          h.source(arch, look.light.sky[1]);
+          h.source(arch, between(look.light.sky[1], look.light.sky[0], 0.5));
           for (const x of [-64, 64]) h.rod([x, -380, x, 118], look.tones.paper.base, 7);
           h.rod([-190, -60, 190, -60], look.tones.paper.base, 6).rod([-190, -230, 190, -230], look.tones.paper.base, 6);
           h.bar(-REACH, 176, 2 * REACH, 26, lighter(base, 0.05));
@@ -664,7 +664,7 @@ const stage: StageSet = room('stage', 'Stage with a curtain', 'stage theatre sho
   ),
 ]);
 
-const studio: StageSet = room('studio', 'Studio with a desk', 'studio news presenter television broadcast show desk', { wall: '#b3d3cf', floor: '#a3b3b1' }, [
+const studio: StageSet = room('studio', 'Studio with a desk', 'studio news presenter television broadcast show desk', { wall: '#acd2cf', floor: '#a3b3b1' }, [
   wallPlane(
     wall((h, { tones }) => {
       for (let x = -REACH; x < REACH; x += 74) h.bar(x, -REACH, 14, REACH + WALL_FOOT, tones.wall.shadow, 0, 0.28);

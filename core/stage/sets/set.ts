@@ -1,5 +1,4 @@
 import type { Colour } from '../../draw/picture.ts';
-import { propBox } from '../layers/prop.ts';
 import { propOf } from '../props/index.ts';
 import type { Hand } from '../world/hand.ts';
 import type { Daylight, Slot, Tones } from '../world/tones.ts';
@@ -106,5 +105,3 @@ export function fitted(prop: string, x: number, y: number, k = 1, more: More & {
     ...rest,
   };
 }
-/** How tall a prop is at size 1. */
-export const tallOf = (prop: string): number => -propBox(prop).top;
