@@ -1,5 +1,5 @@
 /** Kinds of layers: those with something of their own to draw, all that are drawn, all. With them sounding cues and the camera have properties. */
-const BOXED = ['character', 'prop', 'picture', 'clip', 'text', 'shape'] as const;
+const BOXED = ['character', 'prop', 'picture', 'clip', 'text', 'balloon', 'shape'] as const;
 const DRAWN = [...BOXED, 'group'] as const;
 export const LAYER_KINDS = [...DRAWN, 'effect'] as const;
 export type LayerKind = (typeof LAYER_KINDS)[number];
@@ -50,7 +50,7 @@ export const PROPERTIES = {
   alive: { label: 'Liveliness', group: 'figure', unit: 'times', least: 0, most: 2, rest: 1, step: 0.1, kinds: ['character'] },
   mouthOpen: { label: 'Mouth opening', group: 'figure', unit: 'times', least: 0, most: 2, rest: 1, step: 0.1, kinds: ['character'] },
   faceStrength: { label: 'Strength of faces', group: 'figure', unit: 'times', least: 0, most: 2, rest: 1, step: 0.1, kinds: ['character'] },
-  size: { label: 'Size', group: 'words', unit: 'units', least: 4, most: 2000, rest: 96, step: 2, kinds: ['text'] },
+  size: { label: 'Size', group: 'words', unit: 'units', least: 4, most: 2000, rest: 96, step: 2, kinds: ['text', 'balloon'] },
   reveal: { label: 'Revealed', group: 'words', unit: 'share', least: 0, most: 1, rest: 1, step: 0.05, kinds: ['text', 'shape'] },
   gainDb: { label: 'Level', group: 'sound', unit: 'dB', least: -60, most: 12, rest: 0, step: 1, kinds: ['sound'] },
   pan: { label: 'Left to right', group: 'sound', unit: 'share', least: -1, most: 1, rest: 0, step: 0.05, kinds: ['sound'] },

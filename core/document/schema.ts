@@ -527,6 +527,8 @@ export type ClipEnd = (typeof CLIP_ENDS)[number];
 
 export const FONT_ROLES = ['title', 'label', 'caption', 'captionBold'] as const;
 export const TEXT_ALIGNS = ['start', 'middle', 'end'] as const;
+export const BALLOON_FORMS = ['speech', 'thought', 'shout', 'whisper', 'afar'] as const;
+export type BalloonForm = (typeof BALLOON_FORMS)[number];
 export const SHAPE_FORMS = ['rectangle', 'rounded', 'ellipse', 'triangle', 'star', 'arrow', 'line'] as const;
 export type ShapeForm = (typeof SHAPE_FORMS)[number];
 const side = v.pipe(v.number(), v.minValue(1), v.maxValue(20_000));
@@ -567,7 +569,15 @@ export const LayerSchema = v.variant('kind', [
     align: v.picklist(TEXT_ALIGNS),
     /** Longest row in stage units; rows only where they are written if left out. */
     wrap: v.optional(side),
+    /** A way in which words are on the screen (core/stage/words); plain letters if left out. */
+    look: v.optional(text(24)),
+    /** Whose words they are, or whom they name: they have that speaker's colour. */
+    of: v.optional(id('layer')),
+    /** A speaker's colour of its own choice. */
+    tone: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8))),
   }),
+  /** What somebody says or thinks, on the picture beside them. */
+  layerOf('balloon', { text: text(300), form: v.picklist(BALLOON_FORMS), of: v.optional(id('layer')) }),
   layerOf('shape', {
     form: v.picklist(SHAPE_FORMS),
     width: side,

@@ -1,5 +1,5 @@
 import { type ColourProperty, colourOf, type Property, restValue } from '../document/properties.ts';
-import type { Document, Layer, LayerOf, Scene } from '../document/schema.ts';
+import type { Document, FrameShape, Layer, LayerOf, Scene } from '../document/schema.ts';
 import type { Colour } from '../draw/picture.ts';
 import { dressed } from '../figure/outfits.ts';
 import { byOrder } from '../time/order.ts';
@@ -7,6 +7,7 @@ import type { FrameRate } from '../time/ticks.ts';
 import { type Amount, sample } from '../time/track.ts';
 import { type Acting, actingOf } from './acting.ts';
 import type { TimedCue } from './attention.ts';
+import { beatsOf } from './beats.ts';
 import type { ScheduledLine } from './lines.ts';
 import { type Path, slidesOf } from './moves.ts';
 import type { Resolved } from './resolve.ts';
@@ -36,6 +37,30 @@ export interface StagedLayer {
   readonly effects: readonly StagedEffect[];
   /** Of a character: what its body does. */
   readonly acting?: Acting;
+  /** Of words that have a look: when each word appears, in whose colour, in which shape of frame. */
+  readonly words?: StagedWords;
+}
+
+export interface StagedWords {
+  /** Scene ticks, one for each word. */
+  readonly beats: readonly number[];
+  readonly tone: number;
+  readonly shape: FrameShape;
+}
+
+/** The colour of the production's words where nobody speaks them. */
+const WORDS_TONE = 2;
+
+/** How the words of a layer come, if they have a look. */
+function wordsOf(document: Document, scene: Scene, layer: Layer, lines: readonly ScheduledLine[], start: number, end: number): StagedWords | undefined {
+  if (!(layer.kind === 'balloon' || (layer.kind === 'text' && layer.look))) return undefined;
+  const whose = layer.of === undefined ? undefined : scene.layers[layer.of];
+  const speaker =
+    whose?.kind === 'character' ? Object.entries(document.production.roles).find(([role, { character }]) => (scene.recast[role] ?? character) === whose.character)?.[1] : undefined;
+  const tone = (layer.kind === 'text' ? layer.tone : undefined) ?? speaker?.colour ?? WORDS_TONE;
+  // Of somebody's own words only what they say counts.
+  const heard = layer.kind === 'balloon' && layer.of !== undefined ? lines.filter((line) => line.layer === layer.of) : lines;
+  return { beats: beatsOf(layer.text, heard, start, end), tone, shape: document.production.frame };
 }
 
 /** All layers of a scene with their tracks. */
@@ -65,10 +90,13 @@ export function stagedLayers(document: Document, scene: Scene, resolved: Resolve
       path: acting ? { x: acting.x, y: acting.y } : slidesOf(layer, own),
       effects: effectsOf(id, layer, resolved),
       ...(acting ? { acting } : {}),
+      ...wordsPart(wordsOf(document, scene, layer, lines, span?.start ?? 0, span?.end ?? resolved.length)),
     });
   }
   return out;
 }
+
+const wordsPart = (words: StagedWords | undefined): { words?: StagedWords } => (words ? { words } : {});
 
 function effectsOf(id: string, layer: Layer, resolved: Resolved): StagedEffect[] {
   if (layer.kind === 'effect')

@@ -5,7 +5,7 @@ import type { MouthTrack } from '../schedule/mouths.ts';
 import type { FilmSchedule } from '../schedule/schedule.ts';
 import type { Segment } from '../schedule/segments.ts';
 import type { StagedLayer } from '../schedule/staged.ts';
-import { ticksPerFrame } from '../time/ticks.ts';
+import { TICKS_PER_SECOND, ticksPerFrame } from '../time/ticks.ts';
 import { lastAtOrBefore, type Track } from '../time/track.ts';
 import { backdropMoves } from './backdrop.ts';
 import { cameraAt, focusAt } from './camera.ts';
@@ -122,13 +122,15 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
       layers.push([id, depth, 'out of sight']);
       continue;
     }
-    const { acting, layer: _layer, start: _start, end: _end, id: _id, effects, ...rest } = staged;
+    const { acting, layer: _layer, start: _start, end: _end, id: _id, effects, words, ...rest } = staged;
     layers.push([
       id,
       depth,
       drawnOf(layer, written),
       times(staged),
       written(rest),
+      // Words that have long come, or have not come yet, are the same whenever.
+      words ? [words.tone, words.shape, words.beats.map((beat) => Math.max(-WORDS_MOVE, Math.min(to - from, beat - from)))] : null,
       effects.map(({ id: name, ...effect }) => [name, written(effect)]),
       acting ? acted(acting) : null,
     ]);
@@ -151,6 +153,8 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
 }
 
 const NONE: ReadonlySet<string> = new Set();
+/** So long after a word has come nothing of it moves any more, ticks. */
+const WORDS_MOVE = 3 * TICKS_PER_SECOND;
 
 /** A layer's own fields; effects are written with their tracks. */
 const drawnOf = (layer: Layer, written: (value: unknown, without?: ReadonlySet<string>) => unknown): unknown => {

@@ -1,11 +1,12 @@
 import { colourOf } from '../document/properties.ts';
 import type { FrameShape, Layer, Mask, Scene } from '../document/schema.ts';
 import { childrenOf } from '../document/tree.ts';
-import { IDENTITY, type Matrix, meanScale, multiply, transform, translation } from '../draw/matrix.ts';
+import { IDENTITY, invert, type Matrix, meanScale, multiply, type Point, transform, translation } from '../draw/matrix.ts';
 import { ellipse, type Path, rect, roundedRect } from '../draw/path.ts';
 import type { Node, Plane, PlaneMask } from '../draw/picture.ts';
-import type { Fonts } from '../draw/text.ts';
+import { type Fonts, NO_FONTS } from '../draw/text.ts';
 import { toneMatrix } from '../draw/tone.ts';
+import { pictureModel } from '../figure/pictured/model.ts';
 import type { Side } from '../figure/pose.ts';
 import { fingersAt, gripAt } from '../figure/things/holding.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
@@ -20,7 +21,7 @@ import { drawnExtent, type Extent, extentOf, figureAt, jointsOf, seatNodes } fro
 import { frameSize, type View } from './frame.ts';
 import { drawnKind, movesByItself } from './layers/index.ts';
 import type { OwnBox, Surroundings } from './layers/kind.ts';
-import { depthMatrix, localMatrix } from './place.ts';
+import { depthMatrix, localMatrix, stageMatrix } from './place.ts';
 import { styledPlane } from './styles/index.ts';
 import type { Style } from './styles/style.ts';
 import { valuesAt } from './values.ts';
@@ -190,7 +191,12 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   const passed = joined(passages, layer);
   if (passed.alpha <= 0) return [];
   if (passed.reveal < 1) around = { ...around, reveal: passed.reveal };
-  const matrix = multiply(outer, localMatrix(staged, tick, box, passed));
+  const local = localMatrix(staged, tick, box, passed);
+  const matrix = multiply(outer, local);
+  if (layer.kind === 'balloon' && layer.of !== undefined) {
+    const mouth = mouthOf(moment.scene, layer.of, tick - TAIL_LAG);
+    if (mouth) around = { ...around, towards: transform(invert(local), mouth.x, mouth.y) };
+  }
   if (Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]) < 1e-9) return [];
 
   const acting = staged.acting;
@@ -231,6 +237,28 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   if (!staged.effects.length) return [{ ...content, ...look, ...laid }];
   const affected = withEffects(moment, staged, [{ ...content, ...look }], 1, scale);
   return hasAny(laid) ? [{ id: `${id}.look`, view: IDENTITY, nodes: NO_NODES, planes: affected, ...laid }] : affected;
+}
+
+/** A tail follows the lips so late, ticks. */
+const TAIL_LAG = 5760;
+
+/** Where a figure's mouth is on the stage; of a thing, a place near its top. Undefined where it is not there. */
+export function mouthOf(scene: SceneSchedule, id: string, tick: number): Point | undefined {
+  const staged = scene.layers.get(id);
+  if (!staged || staged.layer.hidden || tick < staged.start - TAIL_LAG || tick >= staged.end) return undefined;
+  const matrix = stageMatrix(scene, id, tick);
+  const { acting } = staged;
+  if (acting) {
+    const picture = acting.character.picture;
+    if (picture) {
+      const { mouth } = pictureModel(picture);
+      return transform(matrix, mouth[1].x, mouth[1].y);
+    }
+    const { skeleton } = figureAt(id, acting, tick);
+    return transform(matrix, skeleton.head.x, skeleton.head.y + acting.p.headHeight * 0.42);
+  }
+  const box = drawnKind(staged.layer.kind)?.box(staged as never, tick, { fonts: NO_FONTS });
+  return box && transform(matrix, (box.left + box.right) / 2, box.top + (box.bottom - box.top) * 0.3);
 }
 
 /** What a layer's effects make of planes. */

@@ -1,4 +1,5 @@
 import type { LayerKindOf, LayerOf } from '../../document/schema.ts';
+import type { Point } from '../../draw/matrix.ts';
 import type { Node } from '../../draw/picture.ts';
 import type { Fonts } from '../../draw/text.ts';
 import type { StagedLayer } from '../../schedule/staged.ts';
@@ -16,6 +17,8 @@ export interface OwnBox {
 export interface Surroundings {
   /** How much of it is written or drawn on its way in or out, on top of its own; 1 if left out. */
   readonly reveal?: number;
+  /** The mouth of whom it is of, in its own units. */
+  readonly towards?: Point;
   readonly fonts: Fonts;
 }
 

@@ -1,8 +1,14 @@
 import type { LayerOf } from '../../document/schema.ts';
+import { toneOf } from '../../document/tones.ts';
 import type { Matrix } from '../../draw/matrix.ts';
 import type { Node } from '../../draw/picture.ts';
 import { type Fonts, layoutLine, type OutlineFont } from '../../draw/text.ts';
-import { colourAt, valueAt } from '../../schedule/staged.ts';
+import { moved } from '../../figure/face.ts';
+import { colourAt, type StagedLayer, type StagedWords, valueAt } from '../../schedule/staged.ts';
+import { TICKS_PER_SECOND } from '../../time/ticks.ts';
+import { frameSize } from '../frame.ts';
+import type { LookInput, WordsLook } from '../words/look.ts';
+import { wordsLook } from '../words/looks.ts';
 import { type DrawnKind, middleBox, type OwnBox } from './kind.ts';
 
 /** Words are laid out once at this size and scaled: a size that changes lays nothing out anew. */
@@ -131,7 +137,10 @@ export const text: DrawnKind<'text'> = {
     ],
   },
   plane: 'prop',
+  moves: ({ look }) => look !== undefined,
   nodes(staged, tick, { fonts, reveal = 1 }) {
+    const look = wordsLook(staged.layer.look);
+    if (look) return lookNodes(look, staged, tick, fonts);
     const own = fontsOf(staged.layer, fonts);
     if (!own.length) return NOTHING;
     const size = valueAt(staged, 'size', tick);
@@ -139,6 +148,12 @@ export const text: DrawnKind<'text'> = {
     return nodesOf(block, own, size, Math.ceil(valueAt(staged, 'reveal', tick) * reveal * block.letters - 1e-6), colourAt(staged, 'colour', tick));
   },
   box(staged, tick, { fonts }): OwnBox {
+    const look = wordsLook(staged.layer.look);
+    if (look) {
+      const k = valueAt(staged, 'size', tick) / LOOK_SIZE;
+      const { width, height } = lookBox(look, staged, fonts);
+      return middleBox(width * k, height * k);
+    }
     const own = fontsOf(staged.layer, fonts);
     const size = valueAt(staged, 'size', tick);
     if (!own.length) return middleBox(size, size);
@@ -148,3 +163,51 @@ export const text: DrawnKind<'text'> = {
 };
 
 const NOTHING: readonly Node[] = [];
+
+/** The size at which a look is drawn as large as it was made. */
+const LOOK_SIZE = 96;
+/** Longer than this after a word nothing of a look moves, milliseconds. */
+const MOVES_MS = 1700;
+const MS = TICKS_PER_SECOND / 1000;
+const AFTER = 1e6;
+
+type StagedText = StagedLayer & { readonly layer: LayerOf<'text'> };
+
+function inputOf({ layer, words, start }: StagedText, tick: number | undefined, fonts: Fonts): LookInput {
+  const beats = words?.beats ?? [];
+  return {
+    rows: layer.text.split('\n').filter((row) => row.trim()),
+    fonts,
+    tone: toneOf(words?.tone),
+    since: (word) => (tick === undefined ? AFTER : word >= beats.length ? (tick - (beats.at(-1) ?? start)) / MS : (tick - (beats[word] as number)) / MS),
+    ms: tick === undefined ? AFTER : (tick - start) / MS,
+    frame: frameSize(words?.shape ?? '16:9'),
+  };
+}
+
+const lookBoxes = new WeakMap<StagedWords, { readonly fonts: Fonts; readonly width: number; readonly height: number }>();
+function lookBox(look: WordsLook, staged: StagedText, fonts: Fonts): { readonly width: number; readonly height: number } {
+  const known = staged.words && lookBoxes.get(staged.words);
+  if (known?.fonts === fonts) return known;
+  const { width, height } = fonts.title.length ? look.draw(inputOf(staged, undefined, fonts)) : { width: 600, height: 200 };
+  if (staged.words) lookBoxes.set(staged.words, { fonts, width, height });
+  return { width, height };
+}
+
+const lookDrawn = new WeakMap<StagedWords, { readonly key: string; readonly nodes: readonly Node[] }>();
+
+/** A look at a tick: the same nodes while nothing of it moves. */
+function lookNodes(look: WordsLook, staged: StagedText, tick: number, fonts: Fonts): readonly Node[] {
+  if (!fonts.title.length) return NOTHING;
+  const { words } = staged;
+  const k = valueAt(staged, 'size', tick) / LOOK_SIZE;
+  const beats = words?.beats ?? [];
+  const moving = (tick - staged.start) / MS < MOVES_MS || beats.some((beat) => tick >= beat && (tick - beat) / MS < MOVES_MS);
+  const key = `${k} ${moving ? tick : `${beats.filter((beat) => beat <= tick).length} come`}`;
+  const known = words && lookDrawn.get(words);
+  if (known?.key === key) return known.nodes;
+  const { nodes } = look.draw(inputOf(staged, tick, fonts));
+  const sized = k === 1 ? nodes : nodes.map((node) => moved(node, [k, 0, 0, k, 0, 0]));
+  if (words) lookDrawn.set(words, { key, nodes: sized });
+  return sized;
+}

@@ -1,0 +1,46 @@
+import { meanScale } from '../../draw/matrix.ts';
+import type { Fonts } from '../../draw/text.ts';
+import type { SceneSchedule } from '../../schedule/schedule.ts';
+import { isOn } from '../../schedule/staged.ts';
+import { layerBoxes } from '../boxes.ts';
+import { stageMatrix } from '../place.ts';
+import type { StageExtent } from '../snapping.ts';
+import { mouthOf } from '../tree.ts';
+import type { KeptFree } from './placing.ts';
+
+/** Times at which one looks who is where. */
+const LOOKS = 6;
+/** A head is about so much of its width to either side, above and below its mouth, with hair and hat. */
+const HEAD = { side: 0.66, above: 1.25, below: 0.5 } as const;
+
+/** What words that are seen from one tick to another keep clear of, `but` themselves. */
+export function keptFree(scene: SceneSchedule, fonts: Fonts, from: number, to: number, but: readonly string[] = []): KeptFree {
+  const faces: StageExtent[] = [];
+  const figures = new Map<string, StageExtent>();
+  const words = new Map<string, StageExtent>();
+  const wider = (list: Map<string, StageExtent>, id: string, box: StageExtent): void => {
+    const known = list.get(id);
+    list.set(
+      id,
+      known
+        ? { left: Math.min(known.left, box.left), top: Math.min(known.top, box.top), right: Math.max(known.right, box.right), bottom: Math.max(known.bottom, box.bottom) }
+        : box,
+    );
+  };
+  for (let n = 0; n < LOOKS; n++) {
+    const tick = Math.round(from + ((Math.max(from + 1, to) - 1 - from) * n) / (LOOKS - 1));
+    for (const { id, corners } of layerBoxes(scene, tick, fonts)) {
+      const staged = scene.layers.get(id);
+      if (!staged || staged.layer.hidden || but.includes(id) || !isOn(staged, tick)) continue;
+      const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
+      const box = { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
+      if (staged.layer.kind === 'character') {
+        wider(figures, id, box);
+        const mouth = mouthOf(scene, id, tick);
+        const wide = (staged.acting?.p.headWidth ?? 50) * 2 * meanScale(stageMatrix(scene, id, tick));
+        if (mouth) faces.push({ left: mouth.x - wide * HEAD.side, right: mouth.x + wide * HEAD.side, top: mouth.y - wide * HEAD.above, bottom: mouth.y + wide * HEAD.below });
+      } else if (staged.layer.kind === 'text' || staged.layer.kind === 'balloon') wider(words, id, box);
+    }
+  }
+  return { faces, figures: [...figures.values()], words: [...words.values()], captions: scene.scene.captions };
+}
