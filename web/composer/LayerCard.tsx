@@ -26,6 +26,7 @@ import { KeyList } from './LayerKeys.tsx';
 import { MatchPart } from './LayerMatch.tsx';
 import { MaskPart, Presence } from './LayerPresence.tsx';
 import { hasPropPart, PropPart } from './LayerProp.tsx';
+import { WordsPart } from './LayerWords.tsx';
 import { nameOfLayer, nameOfStaged } from './lanes.ts';
 import { Saying, Section, SmallButton } from './layerFields.tsx';
 import { OwnFields } from './OwnFields.tsx';
@@ -82,7 +83,7 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
             </div>
           </More>
         )}
-        {layer.kind !== 'effect' && layer.kind !== 'text' && layer.parent === undefined && <MatchPart id={id} scene={scene} />}
+        {layer.kind !== 'effect' && layer.kind !== 'text' && layer.kind !== 'balloon' && layer.parent === undefined && <MatchPart id={id} scene={scene} />}
       </Section>
       <Presence id={id} staged={staged} scene={scene} />
       {layer.kind === 'character' && (
@@ -93,6 +94,7 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
       )}
       {(LAYER_ENTRIES[layer.kind].fields.length > 0 || own.length > 0 || layer.kind === 'clip' || hasPropPart(layer)) && (
         <Section title={layer.kind === 'shape' ? 'Drawing' : layer.kind === 'text' ? 'Words' : LAYER_ENTRIES[layer.kind].label} of={of}>
+          {(layer.kind === 'text' || layer.kind === 'balloon') && <WordsPart id={id} layer={layer} scene={scene} />}
           {layer.kind === 'prop' && <PropPart id={id} layer={layer} scene={scene} />}
           {layer.kind === 'clip' && <ClipPart id={id} layer={layer} scene={scene} />}
           <OwnFields id={id} layer={layer} scene={scene} />

@@ -55,7 +55,7 @@ export function LayerPicture({ layer, colour, size }: { layer: Layer; colour: nu
     const character = document.characters[layer.character];
     return character ? <Head character={character} outfit={layer.outfit} colour={colour} size={size} /> : <span className={sign} style={size} />;
   }
-  if (layer.kind === 'text')
+  if (layer.kind === 'text' && !(layer.look && size.width > 40))
     return (
       <span className={`${sign} font-serif font-bold`} style={{ ...size, fontSize: size.height * 0.55 }}>
         Aa

@@ -127,7 +127,7 @@ export function SpanBar({ scene, lane, staged, zoom, tone, label }: { scene: Pla
         {enter > NAMED && layer.enter && <EdgeName left={enter * 0.35} text={name(layer.enter.effect)} />}
         {exit > NAMED && layer.exit && <EdgeName left={width - exit + 4} text={name(layer.exit.effect)} />}
         <span
-          className={`pointer-events-none absolute top-0 truncate text-[11.5px] leading-[18px] text-ink ${layer.kind === 'text' ? 'font-serif text-[12.5px] font-semibold' : ''} ${layer.kind === 'effect' ? 'bg-well px-1' : ''}`}
+          className={`pointer-events-none absolute top-0 truncate text-[11.5px] leading-[18px] text-ink ${layer.kind === 'text' || layer.kind === 'balloon' ? 'font-serif text-[12.5px] font-semibold' : ''} ${layer.kind === 'effect' ? 'bg-well px-1' : ''}`}
           style={{ left: enter + 8, maxWidth: Math.max(0, width - enter - exit - 12) }}
         >
           {label}

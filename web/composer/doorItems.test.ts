@@ -1,13 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import type { Document, Layer } from '#core/document/schema';
+import { NO_FONTS } from '#core/draw/text';
 import { edit } from '#core/edit/change';
 import { removeLayers } from '#core/edit/commands/layers';
+import { setBackdrop } from '#core/edit/commands/stage';
 import { schedule } from '#core/schedule/schedule';
 import { standsOn } from '#core/stage/arrival';
+import { keptFree } from '#core/stage/words/freeOf';
 import { everything } from '#core/testing/everything';
 import { sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
-import { type DoorItem, doorItems, searchDoor } from './doorItems.ts';
+import type { DoorItem } from './doorItem.ts';
+import { doorItems, searchDoor } from './doorItems.ts';
 import type { PlacedScene } from './film.ts';
 
 const placed = (document: Document): PlacedScene => schedule(document, () => undefined).scenes[0] as PlacedScene;
@@ -53,6 +57,39 @@ describe('the stage door', () => {
     const { layer: title } = brought(item('words title'));
     expect((title as { y: number }).y).toBeLessThan(orange.y as number);
   });
+  it('brings a balloon of who speaks there, with what is said, clear of faces, as long as the line', () => {
+    const { layer, document: next } = brought(item('words balloon speech'));
+    const line = placed(document).lines.find(({ start, end }) => 48_000 < end && 48_000 >= start) ?? placed(document).lines[0];
+    expect(layer).toMatchObject({ kind: 'balloon', form: 'speech', of: line?.layer });
+    expect((layer as { text: string }).text.split(' ').length).toBeLessThanOrEqual(13);
+    expect(line?.words.map(({ text }) => text).join(' ')).toContain((layer as { text: string }).text.replace(/ …$/, ''));
+    const scene2 = placed(next);
+    const staged = scene2.layers.get(item('words balloon speech').layer as string);
+    expect(staged?.start).toBeLessThanOrEqual(line?.start as number);
+    expect(staged?.end).toBeGreaterThanOrEqual(line?.end as number);
+    const kept = keptFree(scene2, NO_FONTS, staged?.start as number, staged?.end as number);
+    const { x, y } = layer as { x: number; y: number };
+    for (const face of kept.faces) expect(x > face.left && x < face.right && y > face.top && y < face.bottom).toBe(false);
+  });
+  it('names in a lower third who speaks, and fills cards with the production’s own titles', () => {
+    const third = brought(item('words look name-ribbon')).layer as Extract<Layer, { kind: 'text' }>;
+    expect(['Marit', 'Tully']).toContain(third.text.split('\n')[0]);
+    expect(third.of).toBeDefined();
+    const card = brought(item('words look part-card')).layer as Extract<Layer, { kind: 'text' }>;
+    expect(card.text).toBe(`Part 1 of 1\n${document.scenes[scene]?.title}`);
+    expect(card).toMatchObject({ x: 0, y: 0 });
+  });
+  it('suggests nothing for words that are in every sentence', () => {
+    const suggested = items.filter(({ shelf }) => shelf === 'script').map(({ spoken }) => spoken?.toLowerCase());
+    for (const word of ['the', 'and', 'this', 'where']) expect(suggested).not.toContain(word);
+  });
+  it('brings a backdrop in its own light, and keeps an hour that was chosen', () => {
+    const night = brought(item('backdrops night-sky')).document.scenes[scene]?.backdrop;
+    expect(night).toMatchObject({ kind: 'set', set: 'night-sky', light: 1 });
+    const dusk = edit(document, 'x', 'cg_000000000001', setBackdrop(scene, { kind: 'set', set: 'study', light: 0.75 })).document;
+    const [street] = doorItems(dusk, placed(dusk)).filter(({ key }) => key === 'backdrops street');
+    expect(brought(street as DoorItem, {}, dusk).document.scenes[scene]?.backdrop).toMatchObject({ set: 'street', light: 0.75 });
+  });
   it('brings somebody new with a role and a voice of their own', () => {
     const noor = item('new noor');
     const next = brought(noor).document;
@@ -87,7 +124,7 @@ describe('the stage door', () => {
 
 describe('its search', () => {
   it('puts names that begin so first', () => expect(searchDoor(items, 'or')[0]?.name).toBe('Orange'));
-  it('finds by what a thing is for', () => expect(searchDoor(items, 'coffee').map(({ name }) => name)).toEqual(['Cup']));
+  it('finds by what a thing is for', () => expect(searchDoor(items, 'coffee').map(({ name }) => name)).toEqual(['Mug', 'Cup']));
   it('wants every word', () => expect(searchDoor(items, 'coffee backdrop')).toEqual([]));
   it('offers each thing once', () => {
     const keys = searchDoor(items, 'o').map(({ key }) => key);

@@ -18,50 +18,14 @@ import { PROPS } from '#core/stage/props/index';
 import { THING_PROPS } from '#core/stage/props/things';
 import { SETS, setOf } from '#core/stage/sets/index';
 import type { StageSet } from '#core/stage/sets/set';
-import type { Landmark } from '#core/stage/snapping';
 import { DAY } from '#core/stage/world/tones';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { ownLayer, sidesOnStage } from '../pictures/onStage.ts';
+import { type Coming, type DoorItem, SHELF_NAMES, type Shelf } from './doorItem.ts';
+import { wordItems } from './doorWords.ts';
 import type { PlacedScene } from './film.ts';
-
-export const SHELVES = ['script', 'people', 'new', 'props', 'words', 'shapes', 'air', 'backdrops', 'own'] as const;
-export type Shelf = (typeof SHELVES)[number];
-export const SHELF_NAMES: Readonly<Record<Shelf, string>> = {
-  script: 'From the script',
-  people: 'Your cast',
-  new: 'Somebody new',
-  props: 'Props',
-  words: 'Words',
-  shapes: 'Shapes',
-  air: 'Air and light',
-  backdrops: 'Backdrops',
-  own: 'Own pictures',
-};
-
-/** How somebody or something comes on. */
-export const COMINGS = ['there', 'walks', 'fades', 'pops'] as const;
-export type Coming = (typeof COMINGS)[number];
-
-/** Something that can be brought on the stage. */
-export interface DoorItem {
-  readonly key: string;
-  readonly shelf: Shelf;
-  readonly name: string;
-  /** The line under the name: what it is, or why it is offered. */
-  readonly line: string;
-  /** A word of the script that it is offered for. */
-  readonly spoken?: string;
-  /** Everything else that it is found by. */
-  readonly words: string;
-  readonly look: { readonly character: Character } | { readonly layer: Layer } | { readonly backdrop: Backdrop } | { readonly letters: string } | { readonly effect: string };
-  /** The layer that it becomes; none for a backdrop. */
-  readonly layer?: string;
-  readonly person?: boolean;
-  /** What brings it on, where `present` stand already. */
-  bring(present: readonly Landmark[], how: { readonly coming: Coming; readonly tick: number; readonly fromHere: boolean }): Recipe;
-}
 
 /** Forms of shapes with their names, as their own file lists them. */
 function shapeForms(): readonly (readonly [ShapeForm, string])[] {
@@ -209,6 +173,7 @@ export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
         { width: text.length * size * 0.55, height: size * 1.2, stands: false },
       ),
     );
+  items.push(...wordItems(scene, document));
   words('title', 'Title', 'large, with serifs', 'A title', 'title', restOf('text', 'size'));
   words('label', 'Label', 'small and clear', 'A name for this', 'label', 54);
   words('quote', 'Spoken words', 'as captions are', 'What is said', 'caption', 64);

@@ -76,7 +76,7 @@ const KINDS: { readonly [K in Target['kind']]: Kind<Extract<Target, { kind: K }>
     label: 'Change words on the screen',
     read: (document, { scene, layer }) => {
       const stored = document.scenes[scene]?.layers[layer];
-      return stored?.kind === 'text' ? stored.text : undefined;
+      return stored?.kind === 'text' || stored?.kind === 'balloon' ? stored.text : undefined;
     },
     write: ({ scene, layer }, value) => changeLayer(scene, layer, { text: value }),
     mayBeEmpty: true,

@@ -421,8 +421,14 @@ function matchingOf(own: Painter, picture: Picture, layer: string): Matching | u
 }
 
 /** A layer by itself, in the middle of its picture; bare, it fills it. */
-function pieceOf(layer: Layer, width: number, height: number, tick: number, bare: boolean): Picture {
-  const staged = { id: 'piece', layer, start: 0, end: tick + 1, tracks: {}, colours: {}, path: undefined, effects: [] } as StagedLayer;
+/** Late enough for all words to have come. */
+const WORDS_REST = 1e7;
+
+function pieceOf(layer: Layer, width: number, height: number, asked: number, bare: boolean): Picture {
+  const words = layer.kind === 'text' || layer.kind === 'balloon';
+  const tick = words ? WORDS_REST : asked;
+  const own = words ? { words: { beats: [], tone: (layer.kind === 'text' ? layer.tone : undefined) ?? 2, shape: document.production?.frame ?? '16:9' } } : {};
+  const staged = { id: 'piece', layer, start: 0, end: tick + 1, tracks: {}, colours: {}, path: undefined, effects: [], ...own } as StagedLayer;
   const kind = drawnKind(layer.kind);
   const around = { fonts: resources.fonts };
   const box = kind?.box(staged as never, tick, around) ?? { left: -1, top: -1, right: 1, bottom: 1 };

@@ -248,8 +248,8 @@ const coins = thing(
 
 const letterbox = thing(
   'mailbox',
-  'Letter box',
-  'mail letter post box street',
+  'Post box',
+  'mail post box street send',
   (h, { accent, metal }) => {
     h.foot(0, 0, 46, 6);
     h.box(-10, -230, 20, 230, metal.base, 3);

@@ -70,7 +70,7 @@ export function placeClear(size: { readonly width: number; readonly height: numb
           kept.figures.reduce((sum, one) => sum + meet(box, one), 0) / (w * h) +
           4 * (kept.words.reduce((sum, one) => sum + meet(box, one), 0) / (w * h)) +
           // A mouth is reached from above, over the shortest way that leaves room for a tail.
-          (towards ? Math.max(0, away(box, towards) - 90) / 200 + (box.top > towards.y ? 0.8 : 0) : row * 0.12 + Math.min(column, COLUMNS - 1 - column) * 0.01);
+          (towards ? Math.max(0, away(box, towards) - 90) / 200 + (box.bottom > towards.y ? 0.9 : 0) : row * 0.12 + Math.min(column, COLUMNS - 1 - column) * 0.01);
         if (!best || cost < best.cost - 1e-9) best = { x, y, scale, cost };
       }
     if (best) return { x: Math.round(best.x), y: Math.round(best.y), scale: Math.round(scale * 1000) / 1000 };
