@@ -228,7 +228,7 @@ describe.each(EFFECTS.map((effect) => [effect.id, effect] as const))('the effect
   const put =
     effect.on === 'below'
       ? addLayer(scene, 'la_000000000009', { kind: 'effect', effect: id, values: {}, locked: false, hidden: false })
-      : addEffect(scene, layers.star, 'ef_000000000009', { effect: id, values: id === 'tone' ? { brightness: -0.3 } : {} });
+      : addEffect(scene, layers.star, 'ef_000000000009', { effect: id, values: id === 'tone' ? { brightness: -0.3 } : id === 'shake' ? { seconds: 10 } : {} });
   const on = run(put);
   const pixels = (of: Document, tick: number): Uint8ClampedArray => {
     const surface = paintFully(painter, stageAt(of, tick), 320, 180);
