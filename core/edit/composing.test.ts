@@ -64,7 +64,7 @@ describe('any sequence of what the composer does', () => {
   it('is made of steps that each can be done', () => {
     const undone = new Set<number>();
     for (let kind = 0; kind < KINDS_OF_STEPS; kind++) {
-      const tries = Array.from({ length: 144 }, (_, n) => ({ kind, pick: n, other: Math.floor(n / 12) + n * 11, delta: (n - 20) * 3000 }));
+      const tries = Array.from({ length: 360 }, (_, n) => ({ kind, pick: n, other: Math.floor(n / 12) + n * 11, delta: (n - 20) * 3000 }));
       // Some need what others make: a second scene, proposals, keys of a way, a marker.
       const needs = (one: Chance): Chance[] => [36, 42, 34, 58].map((before) => ({ ...one, kind: before }));
       const last = (one: Chance): boolean => composed([...needs(one), one]).changes.length > composed(needs(one)).changes.length;

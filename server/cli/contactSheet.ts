@@ -30,6 +30,7 @@ import { MARKS } from '#core/stage/world/tones';
 import { nodePainter, toPng } from '../paint/host.ts';
 import { filmFonts } from '../resources.ts';
 import { backdropSheet } from './backdropSheet.ts';
+import { effectSheet } from './effectSheet.ts';
 import { pictureSheet } from './pictureSheet.ts';
 import { propSheet } from './propSheet.ts';
 import { wordSheet } from './wordSheet.ts';
@@ -76,10 +77,12 @@ export const contactSheetCommand = (): Command =>
     .option('--frame <shape>', `of backdrops: one of ${Object.keys(FRAMES).join(', ')}`, '16:9')
     .option('--only <ids>', 'of backdrops and props: these alone, with commas between them')
     .option('--props', 'every prop in every state')
+    .option('--effects', 'every effect at its gentle start')
     .option('--words', 'every look of words, at rest and as it comes')
     .option('--slot <slot>', 'one character with every part of a slot, such as hair or nose')
     .action(async (options) => {
       if (options.pictures) return writeFile(options.out, await pictureSheet());
+      if (options.effects) return writeFile(options.out, await effectSheet());
       if (options.words) return writeFile(options.out, wordSheet());
       if (options.props) return writeFile(options.out, propSheet(options.only));
       if (options.backdrops) return writeFile(options.out, backdropSheet({ light: hourOf(options.light), frame: shapeOf(options.frame), only: options.only }));
