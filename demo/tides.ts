@@ -38,6 +38,7 @@ export async function tides(tools: Tools): Promise<Document> {
     kind: 'set',
     set: 'harbour-low-tide',
     light: 0.5,
+    air: 0.4,
   });
   const making = new Making(start, tools);
   const { scene } = making;
@@ -70,9 +71,10 @@ export async function tides(tools: Tools): Promise<Document> {
   const marit = layer('Marit');
   making.run('Place Marit', changeLayer(scene, marit, { x: -330, y: 452, scaleX: 1.42, scaleY: 1.42, turn: 0.2 }));
   making.run('Place Tully', changeLayer(scene, tully, { x: 820, y: 462, scaleX: 1.3, scaleY: 1.3, turn: -0.2 }));
+  const radio = makeId('layer');
   making.run(
     'Bring on the radio',
-    addLayer(scene, makeId('layer'), { kind: 'prop', name: 'Radio', prop: 'radio', x: -70, y: 420, scaleX: 1.02, scaleY: 1.02, locked: false, hidden: false } as never),
+    addLayer(scene, radio, { kind: 'prop', name: 'Radio', prop: 'radio', x: -70, y: 420, scaleX: 1.02, scaleY: 1.02, locked: false, hidden: false } as never),
   );
   making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.8), toTicks(1.6)));
 
@@ -149,6 +151,31 @@ export async function tides(tools: Tools): Promise<Document> {
   making.hang({ kind: 'look', layer: moon, target: { to: 'layer', layer: tully } }, making.on(6, 'Moon', 0.5), 2.6);
   making.hang({ kind: 'face', layer: moon, expression: 'warm', strength: 1 }, making.on(6, 'water'), 2.4);
   making.hang({ kind: 'face', layer: moon, expression: 'laughing', strength: 0.7 }, making.on(13, 'love'), 2.2);
+
+  // What is to be kept in mind stands on the picture as it is said.
+  const words = (
+    what: string,
+    text: string,
+    look: string,
+    place: { x: number; y: number },
+    start: ReturnType<Making['on']>,
+    end: ReturnType<Making['on']>,
+    more: object = {},
+  ): void => {
+    const id = makeId('layer');
+    making.run(what, (draft) => {
+      addLayer(scene, id, { kind: 'text', text, font: 'title', align: 'middle', look, ...place, ...more, locked: false, hidden: false } as never)(draft);
+      setSpan(scene, id, { start, end })(draft);
+      setPassage(scene, id, 'exit', { effect: 'fade', ticks: toTicks(0.2) })(draft);
+    });
+  };
+  words('Title', 'How tides work\nEmpty harbour', 'hung-board', { x: -340, y: -330 }, { to: 'scene', edge: 'start', offset: toTicks(0.3) }, making.on(1, 'stolen'));
+  words('Say it large', '6 hours\nuntil they float again', 'big-number', { x: 440, y: -210 }, making.on(4, 'six', -0.05), making.on(5, 'plug'), { size: 84, tone: 1 });
+  const call = makeId('layer');
+  making.run('A call by radio', (draft) => {
+    addLayer(scene, call, { kind: 'balloon', text: 'Harbour wall, this is Noor.', form: 'afar', of: radio, x: -60, y: -330, locked: false, hidden: false } as never)(draft);
+    setSpan(scene, call, { start: making.on(7, undefined, -0.08), end: making.on(7, 'right', 0.4) })(draft);
+  });
 
   const shot = (framing: 'wide' | 'two-shot' | 'medium' | 'close', subjects: string[], at: ReturnType<Making['on']>, over = 0, push = 0): void => {
     making.hang({ kind: 'camera', framing, subjects, x: 0, y: 0, width: 1920, over: toTicks(over), push }, at, 1);

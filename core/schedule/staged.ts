@@ -58,8 +58,9 @@ function wordsOf(document: Document, scene: Scene, layer: Layer, lines: readonly
   const speaker =
     whose?.kind === 'character' ? Object.entries(document.production.roles).find(([role, { character }]) => (scene.recast[role] ?? character) === whose.character)?.[1] : undefined;
   const tone = (layer.kind === 'text' ? layer.tone : undefined) ?? speaker?.colour ?? WORDS_TONE;
-  // Of somebody's own words only what they say counts.
-  const heard = layer.kind === 'balloon' && layer.of !== undefined ? lines.filter((line) => line.layer === layer.of) : lines;
+  // Of somebody's own words only what they say counts; a thing that speaks has the voice of whoever is heard.
+  const own = layer.kind === 'balloon' ? lines.filter((line) => line.layer !== undefined && line.layer === layer.of) : [];
+  const heard = own.length ? own : lines;
   return { beats: beatsOf(layer.text, heard, start, end), tone, shape: document.production.frame };
 }
 

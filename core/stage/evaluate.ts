@@ -36,7 +36,9 @@ export function momentOf(
   const view: View = wholeSet ? (looked ?? { x: 0, y: 0, width: frameSize(shape).width }) : cameraAt(scene, tick, shape);
   const focus = wholeSet ? ALL_SHARP : focusAt(scene, tick);
   const backdrop = backdropPlanes(scene.scene.backdrop, shape, view, focus, tick / TICKS_PER_SECOND);
-  return { scene, tick, fonts, style: styleOf(style), shape, view, camera: matrixOf(view, shape), focus, backdrop, light: backdrop.light, solo };
+  const camera = matrixOf(view, shape);
+  const pinned = wholeSet ? camera : matrixOf({ x: 0, y: 0, width: frameSize(shape).width }, shape);
+  return { scene, tick, fonts, style: styleOf(style), shape, view, camera, pinned, focus, backdrop, light: backdrop.light, solo };
 }
 
 /** Side of a square of the chequered ground, stage units, and its two tones. */

@@ -38,6 +38,8 @@ export interface Moment {
   readonly shape: FrameShape;
   readonly view: View;
   readonly camera: Matrix;
+  /** The view of what lies on the picture itself, wherever the camera is: titles, balloons. */
+  readonly pinned: Matrix;
   readonly focus: Focus;
   readonly backdrop: BackdropPlanes;
   /** The light of the set that people and things stand in; undefined by day. */
@@ -113,7 +115,7 @@ export function layerPlanes(moment: Moment, parent: string | undefined, outer: M
     if (staged.layer.kind === 'effect') {
       const [passage] = passagesAt(moment, staged, UNIT_BOX);
       planes = [...withEffects(moment, staged, planes, valueAt(staged, 'opacity', tick) * (passage?.alpha ?? 1), meanScale(outer))];
-    } else planes.push(...onePlane(moment, staged, parent === undefined ? depthOf(moment, staged) : outer));
+    } else planes.push(...onePlane(moment, staged, parent === undefined ? (isPinned(staged.layer) ? moment.pinned : depthOf(moment, staged)) : outer));
     if (index === last) planes.push(...front);
   }
   return planes;
@@ -123,6 +125,13 @@ export function layerPlanes(moment: Moment, parent: string | undefined, outer: M
 const STANDING: ReadonlySet<string> = new Set(['character', 'prop', 'group']);
 
 const UNIT_BOX: OwnBox = { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 };
+
+/** Looks of words that belong to the scene and go with the camera. */
+const IN_THE_SCENE: ReadonlySet<string> = new Set(['sign', 'thread-flag']);
+
+/** Whether a layer lies on the picture, not in the scene: words with a look, and balloons. */
+export const isPinned = (layer: Layer): boolean =>
+  layer.parent === undefined && (layer.kind === 'balloon' || (layer.kind === 'text' && layer.look !== undefined && !IN_THE_SCENE.has(layer.look)));
 
 /** Whether something of a scene is marked to be seen alone. */
 export const someAlone = (scene: Scene): boolean => familyOf(scene).solo !== undefined;
@@ -193,9 +202,13 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   if (passed.reveal < 1) around = { ...around, reveal: passed.reveal };
   const local = localMatrix(staged, tick, box, passed);
   const matrix = multiply(outer, local);
+  const parentless = layer.parent === undefined;
   if (layer.kind === 'balloon' && layer.of !== undefined) {
     const mouth = mouthOf(moment.scene, layer.of, tick - TAIL_LAG);
-    if (mouth) around = { ...around, towards: transform(invert(local), mouth.x, mouth.y) };
+    if (mouth) {
+      const seen = transform(parentless ? moment.camera : outer, mouth.x, mouth.y);
+      around = { ...around, towards: transform(invert(matrix), seen.x, seen.y) };
+    }
   }
   if (Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]) < 1e-9) return [];
 

@@ -67,7 +67,7 @@ describe('the stage door', () => {
     const staged = scene2.layers.get(item('words balloon speech').layer as string);
     expect(staged?.start).toBeLessThanOrEqual(line?.start as number);
     expect(staged?.end).toBeGreaterThanOrEqual(line?.end as number);
-    const kept = keptFree(scene2, NO_FONTS, staged?.start as number, staged?.end as number);
+    const kept = keptFree(scene2, NO_FONTS, '16:9', staged?.start as number, staged?.end as number);
     const { x, y } = layer as { x: number; y: number };
     for (const face of kept.faces) expect(x > face.left && x < face.right && y > face.top && y < face.bottom).toBe(false);
   });

@@ -1,10 +1,11 @@
 import type { BalloonForm, Document, Layer } from '#core/document/schema';
+import type { Point } from '#core/draw/matrix';
 import { NO_FONTS } from '#core/draw/text';
 import type { Recipe } from '#core/edit/change';
 import { addLayer, type NewLayer } from '#core/edit/commands/layers';
 import { frameSize } from '#core/stage/frame';
 import { mouthOf } from '#core/stage/tree';
-import { keptFree } from '#core/stage/words/freeOf';
+import { keptFree, onPicture } from '#core/stage/words/freeOf';
 import type { WordsLook } from '#core/stage/words/look';
 import { LOOKS_OF_WORDS } from '#core/stage/words/looks';
 import { placeClear, safeArea } from '#core/stage/words/placing';
@@ -149,8 +150,8 @@ export function wordItems(scene: PlacedScene, document: Document): DoorItem[] {
         const span = said ? { span: { start: { to: 'line', line: said.id, edge: 'start', offset: -3840 }, end: { to: 'line', line: said.id, edge: 'end', offset: STAYS } } } : {};
         const rows = Math.max(1, Math.ceil(text.length / 20));
         const size = { width: Math.min(20, text.length) * 34 + 130, height: rows * 76 + 80 };
-        const kept = keptFree(scene, NO_FONTS, said?.start ?? at, said?.end ?? at + toTicks(2));
-        const mouth = whose === undefined ? undefined : mouthOf(scene, whose, said?.start ?? at);
+        const kept = keptFree(scene, NO_FONTS, shape, said?.start ?? at, said?.end ?? at + toTicks(2));
+        const mouth = whose === undefined ? undefined : mouthAt(whose, said?.start ?? at);
         const place = placeClear(size, shape, kept, mouth) ?? { x: 0, y: safeArea(shape).top + size.height / 2, scale: 1 };
         const made = { kind: 'balloon', text, form, ...(whose ? { of: whose } : {}), x: place.x, y: place.y, size: Math.round(96 * place.scale), ...span, ...PLAIN };
         return addLayer(scene.id, layer, made as unknown as NewLayer);
@@ -159,17 +160,23 @@ export function wordItems(scene: PlacedScene, document: Document): DoorItem[] {
   }
   return items;
 
+  /** Where somebody's mouth is seen on the picture. */
+  function mouthAt(who: string, tick: number): Point | undefined {
+    const at = mouthOf(scene, who, tick);
+    return at && onPicture(scene, at, tick, shape);
+  }
+
   function placed(of: PlacedScene, id: string, made: NewLayer, look: WordsLook, rows: readonly string[], whose: string | undefined): Recipe {
     if (look.place === 'whole') return addLayer(of.id, id, { ...made, x: 0, y: 0 } as NewLayer);
     const size = sizeOf(rows, look.place === 'foot' || look.place === 'side' ? 0.62 : 1);
     const safe = safeArea(shape);
     if (look.place === 'foot') {
-      const mouth = whose === undefined ? undefined : mouthOf(of, whose, 0);
+      const mouth = whose === undefined ? undefined : mouthAt(whose, lineAt(of, 0)?.start ?? 0);
       const side = (mouth?.x ?? -1) < 0 ? -1 : 1;
       const x = side < 0 ? safe.left + size.width / 2 : safe.right - size.width / 2;
       return addLayer(of.id, id, { ...made, x: Math.round(x), y: Math.round(safe.bottom - 76 - (of.scene.captions ? 190 : 0)) } as NewLayer);
     }
-    const kept = keptFree(of, NO_FONTS, 0, of.length);
+    const kept = keptFree(of, NO_FONTS, shape, 0, of.length);
     const towards = look.id === 'thread-flag' && whose !== undefined ? mouthOf(of, whose, 0) : undefined;
     const place = placeClear({ width: Math.min(size.width, frame.width * 0.8), height: size.height }, shape, kept, towards) ?? { x: 0, y: safe.top + size.height / 2, scale: 1 };
     return addLayer(of.id, id, { ...made, x: place.x, y: place.y, size: Math.round(96 * place.scale) } as NewLayer);

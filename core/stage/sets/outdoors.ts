@@ -769,7 +769,7 @@ const glints = (spots: readonly (readonly [number, number])[]): SetPart[] =>
   spots.map(([x, y], n) => part(`glint-${n}`, 'Glint', x, y, (h) => void h.rod([-56, 0, 48, 0], '#e3f3ee', 3, 0.75), { air: 'glint', stays: true }));
 
 const harbourLow = place('harbour-low-tide', 'Harbour, low tide', 'harbour sea coast boats tide wall morning ebb', [
-  skyPlane(sky(-20, [470, -330]), ...clouds()),
+  skyPlane(sky(-20, [60, -410]), ...clouds()),
   far(
     300,
     hills('hills', [70, 30, 20, 60, 90, 50, 110], -16, ({ tones }) => between(tones.second.base, tones.green.base, 0.5)),
@@ -829,7 +829,7 @@ const harbourLow = place('harbour-low-tide', 'Harbour, low tide', 'harbour sea c
 ]);
 
 const harbourHigh = place('harbour-high-tide', 'Harbour, high tide', 'harbour sea coast boats tide water flood', [
-  skyPlane(sky(-20, [470, -330]), ...clouds()),
+  skyPlane(sky(-20, [60, -410]), ...clouds()),
   far(
     300,
     hills('hills', [70, 30, 20, 60, 90, 50, 110], -16, ({ tones }) => between(tones.second.base, tones.green.base, 0.5)),

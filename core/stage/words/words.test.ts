@@ -6,6 +6,7 @@ import { toneOf } from '../../document/tones.ts';
 import { dice } from '../../draw/hash.ts';
 import { isGroup, type Node } from '../../draw/picture.ts';
 import { edit } from '../../edit/change.ts';
+import { hangCue } from '../../edit/commands/cues.ts';
 import { addLayer } from '../../edit/commands/layers.ts';
 import { beatsOf, wordsIn } from '../../schedule/beats.ts';
 import { schedule } from '../../schedule/schedule.ts';
@@ -15,7 +16,7 @@ import { evaluate } from '../evaluate.ts';
 import { frameSize } from '../frame.ts';
 import type { StageExtent } from '../snapping.ts';
 import { mouthOf } from '../tree.ts';
-import { keptFree } from './freeOf.ts';
+import { keptFree, onPicture } from './freeOf.ts';
 import { brokenRows, laidRow, settle } from './kit.ts';
 import { LOOKS_OF_WORDS, wordsLook } from './looks.ts';
 import { placeClear, safeArea } from './placing.ts';
@@ -200,6 +201,32 @@ describe('a balloon', () => {
     };
     expect(tipX(500)).toBeGreaterThan(tipX(-500));
   });
+  it('stays where it is on the picture while the camera moves, and its tail goes with the mouth', () => {
+    const start = { to: 'scene', edge: 'start', offset: 0 } as const;
+    const near = edit(
+      withBalloon('speech'),
+      'x',
+      made.makeId('change'),
+      hangCue(made.scene, made.makeId('cue'), {
+        kind: 'camera',
+        framing: 'place',
+        subjects: [],
+        x: 0,
+        y: 100,
+        width: 960,
+        over: 0,
+        push: 0,
+        order: 'Zz',
+        start,
+        end: { ticks: 9000 },
+      }),
+    ).document;
+    const tick = 60_000;
+    const [far, close] = [withBalloon('speech'), near].map((document) => planeAt(document, tick));
+    expect(close?.view).toEqual(far?.view);
+    const tails = [far, close].map((plane) => [...((flatten(plane?.nodes ?? []).find(({ id }) => id === 'tail') as { path?: Float32Array } | undefined)?.path ?? [])]);
+    if (tails.every((tail) => tail.length)) expect(tails[0]).not.toEqual(tails[1]);
+  });
   it('has the speaker’s colour, and its words appear as they are said', () => {
     const document = withBalloon('speech', { text: 'Nobody stole it at all, you know' });
     const scene = placedScene(document);
@@ -214,10 +241,11 @@ describe('a balloon', () => {
   });
   it('is placed clear of every face of its scene', () => {
     const scene = placedScene(made.document);
-    const kept = keptFree(scene, fonts, 0, 200_000);
+    const kept = keptFree(scene, fonts, '16:9', 0, 200_000);
     expect(kept.faces.length).toBeGreaterThan(1);
     expect(kept.figures.length).toBe(2);
-    const mouth = mouthOf(scene, who, 1000);
+    const at = mouthOf(scene, who, 1000);
+    const mouth = at && onPicture(scene, at, 1000, '16:9');
     const placed = placeClear({ width: 520, height: 170 }, '16:9', kept, mouth);
     expect(placed).toBeDefined();
     const box = { left: (placed?.x ?? 0) - 260, right: (placed?.x ?? 0) + 260, top: (placed?.y ?? 0) - 85, bottom: (placed?.y ?? 0) + 85 };
