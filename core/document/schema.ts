@@ -577,6 +577,15 @@ export const LayerSchema = v.variant('kind', [
     tone: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8))),
   }),
   /** What somebody says or thinks, on the picture beside them. */
+  /** A small table, as it was pasted, shown as it is said. */
+  layerOf('chart', {
+    form: text(20),
+    title: v.pipe(v.string(), v.maxLength(120)),
+    table: text(2000),
+    width: side,
+    height: side,
+    tone: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8))),
+  }),
   layerOf('balloon', { text: text(300), form: v.picklist(BALLOON_FORMS), of: v.optional(id('layer')) }),
   layerOf('shape', {
     form: v.picklist(SHAPE_FORMS),

@@ -1,5 +1,6 @@
 import { type ColourProperty, colourOf, type Property, restValue } from '../document/properties.ts';
 import type { Document, FrameShape, Layer, LayerOf, Scene } from '../document/schema.ts';
+import { readTable } from '../document/table.ts';
 import type { Colour } from '../draw/picture.ts';
 import { dressed } from '../figure/outfits.ts';
 import { byOrder } from '../time/order.ts';
@@ -53,6 +54,7 @@ const WORDS_TONE = 2;
 
 /** How the words of a layer come, if they have a look. */
 function wordsOf(document: Document, scene: Scene, layer: Layer, lines: readonly ScheduledLine[], start: number, end: number): StagedWords | undefined {
+  if (layer.kind === 'chart') return { beats: beatsOf(chartText(layer), lines, start, end), tone: layer.tone ?? WORDS_TONE, shape: document.production.frame };
   if (!(layer.kind === 'balloon' || (layer.kind === 'text' && layer.look))) return undefined;
   const whose = layer.of === undefined ? undefined : scene.layers[layer.of];
   const speaker =
@@ -96,6 +98,9 @@ export function stagedLayers(document: Document, scene: Scene, resolved: Resolve
   }
   return out;
 }
+
+/** The words by which a chart hangs from what is said: its title, then the label of each row. */
+const chartText = ({ title, table }: LayerOf<'chart'>): string => [title, ...readTable(table).rows.map(({ label }) => label || '·')].join('\n');
 
 const wordsPart = (words: StagedWords | undefined): { words?: StagedWords } => (words ? { words } : {});
 

@@ -131,7 +131,7 @@ const IN_THE_SCENE: ReadonlySet<string> = new Set(['sign', 'thread-flag']);
 
 /** Whether a layer lies on the picture, not in the scene: words with a look, and balloons. */
 export const isPinned = (layer: Layer): boolean =>
-  layer.parent === undefined && (layer.kind === 'balloon' || (layer.kind === 'text' && layer.look !== undefined && !IN_THE_SCENE.has(layer.look)));
+  layer.parent === undefined && (layer.kind === 'balloon' || layer.kind === 'chart' || (layer.kind === 'text' && layer.look !== undefined && !IN_THE_SCENE.has(layer.look)));
 
 /** Whether something of a scene is marked to be seen alone. */
 export const someAlone = (scene: Scene): boolean => familyOf(scene).solo !== undefined;

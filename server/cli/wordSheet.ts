@@ -1,9 +1,11 @@
+import { readTable } from '#core/document/table';
 import { toneOf } from '#core/document/tones';
 import type { Node } from '#core/draw/picture';
 import { layoutLine } from '#core/draw/text';
 import { moved } from '#core/figure/face';
 import { paintFully } from '#core/paint/incremental';
 import { backdropNodes } from '#core/stage/backdrop';
+import { CHART_FORMS } from '#core/stage/charts/forms';
 import { LOOKS_OF_WORDS } from '#core/stage/words/looks';
 import { nodePainter, toPng } from '../paint/host.ts';
 import { filmFonts } from '../resources.ts';
@@ -12,7 +14,7 @@ const WIDE = 420;
 const GAP = 30;
 const COLUMNS = 4;
 
-/** Every look of words at rest over a backdrop, and below it as it comes. */
+/** Every look of words and every chart at rest over a backdrop, and below it as it comes. */
 export function wordSheet(): Buffer {
   const fonts = filmFonts();
   const k = WIDE / 1920;
@@ -42,7 +44,21 @@ export function wordSheet(): Buffer {
     const label = layoutLine(`${look.name}, ${look.use}`, fonts.label, 13);
     nodes.push({ id: `label ${look.id}`, path: label.path, matrix: [1, 0, 0, 1, x, y + rowTall - 12], fill: '#24403f' });
   });
-  const [width, height] = [COLUMNS * (WIDE + 14) + 14, Math.ceil(LOOKS_OF_WORDS.length / COLUMNS) * rowTall + 14];
+  // Charts, whole and half said.
+  CHART_FORMS.forEach((form, n) => {
+    const index = LOOKS_OF_WORDS.length + n;
+    const [x, y] = [(index % COLUMNS) * (WIDE + 14) + 14, Math.floor(index / COLUMNS) * rowTall + 14];
+    const table = readTable(form.sample);
+    const at = (come: number): readonly Node[] => [
+      { id: 'sheet', path: new Float32Array([0, -760, -420, 1, 760, -420, 1, 760, 420, 1, -760, 420, 4]), matrix: [1, 0, 0, 1, 0, 0], fill: '#fbfdfc' },
+      ...form.draw({ title: 'x', table, fonts, tone: toneOf(2), since: (row) => (row < come ? 1e5 : -1), ms: 1e5, width: 1500, height: 820 }),
+    ];
+    cell(x, y, WIDE, `${form.id} rest`, at(99));
+    [1, 2, 3].forEach((come, k) => cell(x + k * (small + 6), y + tall + 6, small, `${form.id} ${come}`, at(come)));
+    const label = layoutLine(`${form.name}, ${form.use}`, fonts.label, 13);
+    nodes.push({ id: `label ${form.id}`, path: label.path, matrix: [1, 0, 0, 1, x, y + rowTall - 12], fill: '#24403f' });
+  });
+  const [width, height] = [COLUMNS * (WIDE + 14) + 14, Math.ceil((LOOKS_OF_WORDS.length + CHART_FORMS.length) / COLUMNS) * rowTall + 14];
   return toPng(
     paintFully(nodePainter(), { width, height, background: '#eef3f1', planes: [{ id: 'all', view: [1, 0, 0, 1, 0, 0], nodes }] }, Math.round(width), Math.round(height)),
   );

@@ -19,6 +19,7 @@ import { NamedChoice } from '../ui/fields.tsx';
 import { CutTag, IconButton } from '../ui/parts.tsx';
 import { layerColour, type PlacedScene } from './film.ts';
 import { KindIcon } from './KindIcon.tsx';
+import { ChartPart } from './LayerChart.tsx';
 import { ChromaPart } from './LayerChroma.tsx';
 import { ClipPart } from './LayerClip.tsx';
 import { Effects } from './LayerEffects.tsx';
@@ -83,7 +84,9 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
             </div>
           </More>
         )}
-        {layer.kind !== 'effect' && layer.kind !== 'text' && layer.kind !== 'balloon' && layer.parent === undefined && <MatchPart id={id} scene={scene} />}
+        {layer.kind !== 'effect' && layer.kind !== 'text' && layer.kind !== 'balloon' && layer.kind !== 'chart' && layer.parent === undefined && (
+          <MatchPart id={id} scene={scene} />
+        )}
       </Section>
       <Presence id={id} staged={staged} scene={scene} />
       {layer.kind === 'character' && (
@@ -95,6 +98,7 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
       {(LAYER_ENTRIES[layer.kind].fields.length > 0 || own.length > 0 || layer.kind === 'clip' || hasPropPart(layer)) && (
         <Section title={layer.kind === 'shape' ? 'Drawing' : layer.kind === 'text' ? 'Words' : LAYER_ENTRIES[layer.kind].label} of={of}>
           {(layer.kind === 'text' || layer.kind === 'balloon') && <WordsPart id={id} layer={layer} scene={scene} />}
+          {layer.kind === 'chart' && <ChartPart id={id} layer={layer} scene={scene} />}
           {layer.kind === 'prop' && <PropPart id={id} layer={layer} scene={scene} />}
           {layer.kind === 'clip' && <ClipPart id={id} layer={layer} scene={scene} />}
           <OwnFields id={id} layer={layer} scene={scene} />

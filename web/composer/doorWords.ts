@@ -3,6 +3,7 @@ import type { Point } from '#core/draw/matrix';
 import { NO_FONTS } from '#core/draw/text';
 import type { Recipe } from '#core/edit/change';
 import { addLayer, type NewLayer } from '#core/edit/commands/layers';
+import { CHART_FORMS } from '#core/stage/charts/forms';
 import { frameSize } from '#core/stage/frame';
 import { mouthOf } from '#core/stage/tree';
 import { keptFree, onPicture } from '#core/stage/words/freeOf';
@@ -156,6 +157,21 @@ export function wordItems(scene: PlacedScene, document: Document): DoorItem[] {
         const made = { kind: 'balloon', text, form, ...(whose ? { of: whose } : {}), x: place.x, y: place.y, size: Math.round(96 * place.scale), ...span, ...PLAIN };
         return addLayer(scene.id, layer, made as unknown as NewLayer);
       },
+    });
+  }
+  for (const form of CHART_FORMS) {
+    const layer = makeId('layer');
+    const [width, height] = frame.width > frame.height ? [1400, 760] : [frame.width - 120, frame.width > 1000 && frame.height > 1200 ? 1000 : 760];
+    const made = { kind: 'chart', form: form.id, title: form.name, table: form.sample, width, height, x: 0, y: 0, ...PLAIN } as const;
+    items.push({
+      key: `words chart ${form.id}`,
+      shelf: 'words',
+      name: form.name,
+      line: `chart, ${form.use}`,
+      words: 'chart diagram graph table numbers explain',
+      look: { layer: { ...made, order: 'a0' } as Layer },
+      layer,
+      bring: () => addLayer(scene.id, layer, { ...made, ...LEAVES } as unknown as NewLayer),
     });
   }
   return items;

@@ -109,6 +109,7 @@ export function nameOfStaged(document: Document, layer: Layer): string {
   if (layer.kind === 'character') return layer.name ?? document.characters[layer.character]?.name ?? 'someone';
   if (layer.name) return layer.name;
   if (layer.kind === 'text' || layer.kind === 'balloon') return layer.text.trim().split('\n')[0]?.slice(0, 40) || LAYER_ENTRIES[layer.kind].label;
+  if (layer.kind === 'chart') return layer.title || LAYER_ENTRIES.chart.label;
   if (layer.kind === 'prop') return propOf(layer.prop)?.name ?? LAYER_ENTRIES.prop.label;
   if (layer.kind === 'effect') return effectOf(layer.effect)?.label ?? LAYER_ENTRIES.effect.label;
   return LAYER_ENTRIES[layer.kind].label;

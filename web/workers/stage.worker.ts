@@ -425,7 +425,7 @@ function matchingOf(own: Painter, picture: Picture, layer: string): Matching | u
 const WORDS_REST = 1e7;
 
 function pieceOf(layer: Layer, width: number, height: number, asked: number, bare: boolean): Picture {
-  const words = layer.kind === 'text' || layer.kind === 'balloon';
+  const words = layer.kind === 'text' || layer.kind === 'balloon' || layer.kind === 'chart';
   const tick = words ? WORDS_REST : asked;
   const own = words ? { words: { beats: [], tone: (layer.kind === 'text' ? layer.tone : undefined) ?? 2, shape: document.production?.frame ?? '16:9' } } : {};
   const staged = { id: 'piece', layer, start: 0, end: tick + 1, tracks: {}, colours: {}, path: undefined, effects: [], ...own } as StagedLayer;

@@ -1,6 +1,7 @@
 import type { Layer } from '../../document/schema.ts';
 import { balloon } from './balloon.ts';
 import { character } from './character.ts';
+import { chart } from './chart.ts';
 import { clip } from './clip.ts';
 import { effect } from './effect.ts';
 import { group } from './group.ts';
@@ -11,7 +12,7 @@ import { shape } from './shape.ts';
 import { text } from './text.ts';
 
 /** Every kind of layer that is drawn: one file each, one line here. */
-const DRAWN = { character, prop, picture, clip, text, balloon, shape } as const;
+const DRAWN = { character, prop, picture, clip, text, balloon, chart, shape } as const;
 
 /** The kind of a layer that has something of its own to draw. */
 export const drawnKind = (kind: Layer['kind']): DrawnKind | undefined => (DRAWN as Readonly<Record<string, unknown>>)[kind] as DrawnKind | undefined;
