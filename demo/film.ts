@@ -21,18 +21,17 @@ type Shape<T> = T extends unknown ? Omit<T, 'order' | 'start' | 'end'> : never;
 /** A production in the making: every step is a public command. */
 export class Making {
   document: Document;
+  /** The scene that is worked on. */
+  scene: string;
   private readonly tools: Tools;
   constructor(document: Document, tools: Tools) {
     this.document = document;
+    this.scene = (inOrder(document.scenes)[0] as [string, unknown])[0];
     this.tools = tools;
   }
 
   run(label: string, recipe: Recipe): void {
     this.document = edit(this.document, label, this.tools.makeId('change'), recipe).document;
-  }
-
-  get scene(): string {
-    return (inOrder(this.document.scenes)[0] as [string, unknown])[0];
   }
 
   /** Lines of the scene in order. */

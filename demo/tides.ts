@@ -9,6 +9,7 @@ import { readScript } from '#core/formats/script/read';
 import { voicePreset } from '#core/speech/voices';
 import { inOrder, orderAtEnd } from '#core/time/order';
 import { toTicks } from '#core/time/ticks';
+import { bench, gallery } from './evening.ts';
 import { Making, type Tools } from './film.ts';
 import { pictured } from './pictured.ts';
 
@@ -28,7 +29,7 @@ MARIT: Well done. Now find me an orange, and I will show you why.
 TULLY: An orange! I love science.
 `;
 
-/** "How tides work", first scene: the empty harbour. Two on the wall, a third over the radio. */
+/** "How tides work": the empty harbour, two on the wall, a third over the radio; then the lighthouse at dusk, and a workbench at night. */
 export async function tides(tools: Tools): Promise<Document> {
   const { makeId } = tools;
   const script = readScript(SCRIPT);
@@ -192,5 +193,7 @@ export async function tides(tools: Tools): Promise<Document> {
   shot('medium', [tully], making.on(11, undefined, -0.12), 0, 0.06);
   shot('two-shot', [marit, tully], making.on(12, undefined, -0.1));
   shot('wide', [], making.on(13, 'love'), 1.2);
+  await gallery(making, tools);
+  await bench(making, tools);
   return making.document;
 }
