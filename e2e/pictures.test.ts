@@ -1,15 +1,8 @@
-import { createHash } from 'node:crypto';
 import { By, Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Document } from '#core/document/schema';
-import { paintFully } from '#core/paint/incremental';
-import { sceneSchedule } from '#core/schedule/schedule';
-import { evaluateFilm } from '#core/stage/transitions/index';
-import { openDb } from '#server/db/db';
-import { nodePainter } from '#server/paint/host';
-import { loadResources } from '#server/resources';
 import { type Browser, openBrowser } from './browser.ts';
 import { openHouse } from './house.ts';
+import { stageAndFilm } from './stageAndFilm.ts';
 
 let house: Awaited<ReturnType<typeof openHouse>>;
 let browser: Browser;
@@ -44,27 +37,7 @@ const paste = (path: string, name: string, type: string): Promise<unknown> =>
      window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));`,
   );
 
-const SIZE = { width: 320, height: 180 };
-
-/** A frame of the stage and the film's frame of the same moment, from the same production: hashes of their bytes. */
-async function bothAt(id: string, tick: number): Promise<{ stage: string; film: string }> {
-  const stage = await browser.wait<string>(
-    `${DOCUMENT} const bytes = await kipzo.stage.pixels(s.id, ${tick}, ${SIZE.width}, ${SIZE.height}); const hash = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes)); return [...hash].map((b) => b.toString(16).padStart(2, '0')).join('');`,
-  );
-  const document = ((await (await fetch(`${house.url}/api/productions/${id}`)).json()) as { document: Document }).document;
-  const db = openDb(house.database, 2);
-  try {
-    const resources = await loadResources(db, document);
-    const scene = sceneSchedule(document, Object.values(document.scenes)[0] as Document['scenes'][string], resources.analysis);
-    const picture = evaluateFilm(document, { scene, overlap: 0, before: undefined }, tick, resources.fonts, { captions: true });
-    await resources.bring(picture);
-    const pixels = paintFully(nodePainter(resources.picture), picture, SIZE.width, SIZE.height).pixels();
-    resources.end();
-    return { stage, film: createHash('sha256').update(pixels).digest('hex') };
-  } finally {
-    await db.destroy();
-  }
-}
+const bothAt = (id: string, tick: number) => stageAndFilm(browser, house, id, tick);
 
 describe('a clip before a green wall', () => {
   it('is pasted, asked what it is, keyed, matched and trimmed; stage and film show the same', async () => {

@@ -125,6 +125,10 @@ describe('the stage door', () => {
 describe('its search', () => {
   it('puts names that begin so first', () => expect(searchDoor(items, 'or')[0]?.name).toBe('Orange'));
   it('finds by what a thing is for', () => expect(searchDoor(items, 'coffee').map(({ name }) => name)).toEqual(['Mug', 'Cup']));
+  it('puts what is called just so before what only begins so', () => {
+    expect(searchDoor(items, 'street')[0]?.name).toBe('Street');
+    expect(searchDoor(items, 'street l')[0]?.name).toBe('Street lamp');
+  });
   it('wants every word', () => expect(searchDoor(items, 'coffee backdrop')).toEqual([]));
   it('offers each thing once', () => {
     const keys = searchDoor(items, 'o').map(({ key }) => key);

@@ -340,7 +340,11 @@ export function searchDoor(items: readonly DoorItem[], text: string): DoorItem[]
       const name = item.name.toLowerCase();
       const all = `${name} ${item.words.toLowerCase()} ${item.line.toLowerCase()} ${SHELF_NAMES[item.shelf].toLowerCase()}`;
       if (!wanted.every((word) => all.split(/\s+/).some((one) => one.startsWith(word)))) return [];
-      return [{ item, score: wanted.every((word) => name.startsWith(word)) ? 0 : wanted.some((word) => name.includes(word)) ? 1 : 2 }];
+      // The thing itself, then what is called so at first, somewhere in its name, or only found by it.
+      const called = wanted.join(' ');
+      return [
+        { item, score: name === called ? -1 : name.startsWith(called) || wanted.every((word) => name.startsWith(word)) ? 0 : wanted.some((word) => name.includes(word)) ? 1 : 2 },
+      ];
     });
   return scored.sort((a, b) => a.score - b.score).map(({ item }) => item);
 }
