@@ -60,7 +60,8 @@ describe('for whoever does not see the screen, or not well', () => {
 
   it('nor does the composer, whatever is open in it', async () => {
     await open(`/p/${await demo()}`, painted);
-    const state = (values: string): Promise<unknown> => browser.run(`const s = Object.values(kipzo.production.getState().document.scenes)[0]; kipzo.view.setState(${values})`);
+    const state = (values: string): Promise<unknown> =>
+      browser.run(`const s = Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; kipzo.view.setState(${values})`);
     const places: readonly (readonly [string, () => Promise<unknown>, string, () => Promise<unknown>])[] = [
       ['the scene', async () => {}, `return document.querySelector('[data-scene-card]')`, async () => {}],
       ['all commands', () => press('?'), `return document.querySelector('[data-commands]')`, () => press(Key.ESCAPE)],
@@ -107,7 +108,7 @@ describe('from nothing to a first film', () => {
     await browser.until('it is open', painted, 60_000);
     await browser.until(
       'every line speaks',
-      'return Object.values(Object.values(kipzo.production.getState().document.scenes)[0].lines).every((l) => l.takes[l.take]?.analysis)',
+      'return Object.values(Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].lines).every((l) => l.takes[l.take]?.analysis)',
       90_000,
     );
     return clicks;
@@ -123,7 +124,10 @@ describe('from nothing to a first film', () => {
     await made('Welcome to the harbour.\nToday we ask who drinks it empty twice a day.');
     await (await browser.button('Direct it for me')).click();
     clicks++;
-    await browser.until('it is directed', 'return Object.values(Object.values(kipzo.production.getState().document.scenes)[0].cues).some((c) => c.proposed)');
+    await browser.until(
+      'it is directed',
+      'return Object.values(Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].cues).some((c) => c.proposed)',
+    );
     const keep = await browser.button('Keep all');
     await keep.click();
     clicks++;

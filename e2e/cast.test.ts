@@ -32,7 +32,7 @@ describe('the cast builder', () => {
     const id = list.find(({ title }) => title === 'How tides work')?.id;
     await browser.driver.get(`${house.url}/p/${id}`);
     await browser.until('the stage is drawn', 'return window.kipzo && kipzo.production.getState().document && kipzo.stage.times.length > 0', 60_000);
-    const scene = 'Object.values(kipzo.production.getState().document.scenes)[0]';
+    const scene = 'Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]';
     const before = (await browser.run(`const s = ${scene}; return JSON.stringify([s.cues, s.lines])`)) as string;
     await (await browser.driver.findElement(By.linkText('Cast'))).click();
     await browser.until('the figure is drawn', 'return window.kipzoCast && kipzoCast.frames.length > 3', 30_000);

@@ -20,7 +20,8 @@ const press = (...keys: string[]): Promise<void> =>
     .sendKeys(...keys)
     .perform();
 const withCtrl = (key: string): Promise<void> => browser.driver.actions({ async: true }).keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform();
-const PARTS = 'const v = kipzo.view.getState(); const d = kipzo.production.getState().document; const s = d.scenes[v.scene] ?? Object.values(d.scenes)[0];';
+const PARTS =
+  'const v = kipzo.view.getState(); const d = kipzo.production.getState().document; const s = d.scenes[v.scene] ?? Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0];';
 const scene = (script: string): Promise<unknown> => browser.run(PARTS + script);
 const sceneUntil = (what: string, script: string): Promise<void> => browser.until(what, PARTS + script, 30_000);
 const saved = (): Promise<void> => browser.until('everything is saved', `return document.querySelector('[data-save]')?.dataset.save === 'saved'`);

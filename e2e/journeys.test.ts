@@ -37,7 +37,8 @@ const productions = async () => (await get<{ productions: { id: string; title: s
 const demo = async (): Promise<string> => (await productions()).find((p) => p.title === 'How tides work')?.id as string;
 const opened = () => browser.until('the stage is drawn', 'return window.kipzo && kipzo.production.getState().document && kipzo.stage.times.length > 0', 60_000);
 const saved = () => browser.until('everything is saved', `return document.querySelector('[data-save]')?.dataset.save === 'saved'`);
-const scene = (script: string) => browser.run(`const d = kipzo.production.getState().document; const s = Object.values(d.scenes)[0]; ${script}`);
+const scene = (script: string) =>
+  browser.run(`const d = kipzo.production.getState().document; const s = Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; ${script}`);
 
 async function drag(element: WebElement, dx: number, dy = 0, from: { x: number; y: number } = { x: 0, y: 0 }): Promise<void> {
   const actions = browser.driver.actions({ async: true }).move({ origin: element, x: from.x, y: from.y }).press();
@@ -106,7 +107,7 @@ describe('the demo', () => {
     await keys('z');
     await browser.until(
       'the move is taken back',
-      `const c = Object.values(kipzo.production.getState().document.scenes)[0].cues; return c['${three[0]}'].start.offset === ${before[three[0] as string]}`,
+      `const c = Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].cues; return c['${three[0]}'].start.offset === ${before[three[0] as string]}`,
     );
     await browser.run('arguments[0].scrollIntoView({ block: "center", inline: "center" })', other);
     await click(other, Key.CONTROL);
@@ -116,13 +117,16 @@ describe('the demo', () => {
     await keys('z');
     await browser.until(
       'the copies are taken back',
-      `return Object.keys(Object.values(kipzo.production.getState().document.scenes)[0].cues).length === ${Object.keys(before).length}`,
+      `return Object.keys(Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].cues).length === ${Object.keys(before).length}`,
     );
     await click(bars[0] as WebElement);
     await browser.driver.actions().sendKeys(Key.DELETE).perform();
     expect(Object.keys(await offsets())).toHaveLength(Object.keys(before).length - 1);
     await keys('z');
-    await browser.until('the cue is back', `return Object.keys(Object.values(kipzo.production.getState().document.scenes)[0].cues).length === ${Object.keys(before).length}`);
+    await browser.until(
+      'the cue is back',
+      `return Object.keys(Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].cues).length === ${Object.keys(before).length}`,
+    );
     expect(await offsets()).toEqual(before);
     await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
     await saved();
@@ -218,7 +222,7 @@ describe('a new production', () => {
     expect(await scene('return Object.values(s.lines).length')).toBe(3);
     await browser.until(
       'all drafts are there',
-      `const s = Object.values(kipzo.production.getState().document.scenes)[0]; return Object.values(s.lines).every((l) => l.take && l.takes[l.take].kind === 'draft' && l.takes[l.take].analysis)`,
+      `const s = Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; return Object.values(s.lines).every((l) => l.take && l.takes[l.take].kind === 'draft' && l.takes[l.take].analysis)`,
       60_000,
     );
     await saved();
@@ -231,7 +235,7 @@ describe('a new production', () => {
     await area.sendKeys('And when does it come back?', Key.ENTER);
     await browser.until(
       'the typed line has its draft',
-      `const s = Object.values(kipzo.production.getState().document.scenes)[0]; const l = Object.values(s.lines).find((x) => x.text.startsWith('And when')); return l && l.take && l.takes[l.take].analysis`,
+      `const s = Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; const l = Object.values(s.lines).find((x) => x.text.startsWith('And when')); return l && l.take && l.takes[l.take].analysis`,
       30_000,
     );
     await saved();
@@ -247,7 +251,7 @@ describe('a new production', () => {
     await browser.choose(async () => (await browser.button('Bring in a voice file')).click(), file);
     await browser.until(
       'the take is used and listened to',
-      `const s = Object.values(kipzo.production.getState().document.scenes)[0]; const l = Object.values(s.lines).find((x) => x.text === 'Where is the sea?'); const t = l.takes[l.take]; return t.kind === 'imported' && t.analysis && Object.keys(t.times).length === 4`,
+      `const s = Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; const l = Object.values(s.lines).find((x) => x.text === 'Where is the sea?'); const t = l.takes[l.take]; return t.kind === 'imported' && t.analysis && Object.keys(t.times).length === 4`,
       60_000,
     );
     await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
@@ -322,7 +326,10 @@ describe('a new production', () => {
     execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'color=c=0x3f8d8a:s=400x400', '-frames:v', '1', join(folder, 'wall.png')]);
     await (await browser.find('[data-layer="backdrop"]')).click();
     await browser.choose(async () => (await browser.button('Own picture …')).click(), join(folder, 'wall.png'));
-    await browser.until('the picture is the backdrop', `return Object.values(kipzo.production.getState().document.scenes)[0].backdrop.kind === 'picture'`);
+    await browser.until(
+      'the picture is the backdrop',
+      `return Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].backdrop.kind === 'picture'`,
+    );
     await (await browser.button('Fit')).click();
     expect(await scene('return s.backdrop.fit')).toBe('fit');
     await saved();

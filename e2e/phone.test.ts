@@ -23,7 +23,8 @@ afterAll(async () => {
   if (folder) rmSync(folder, { recursive: true, force: true });
 });
 
-const lines = 'Object.values(Object.values(kipzo.production.getState().document.scenes)[0].lines).sort((a, b) => (a.order < b.order ? -1 : 1))';
+const lines =
+  'Object.values(Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].lines).sort((a, b) => (a.order < b.order ? -1 : 1))';
 /** Nothing lies beside the page: a phone shows all of its width and no more. */
 const fits = async (): Promise<void> => expect(await browser.run('return document.documentElement.scrollWidth')).toBe(390);
 

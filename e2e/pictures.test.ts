@@ -15,7 +15,7 @@ afterAll(async () => {
   await house?.end();
 });
 
-const DOCUMENT = 'const d = kipzo.production.getState().document; const s = Object.values(d.scenes)[0];';
+const DOCUMENT = 'const d = kipzo.production.getState().document; const s = Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0];';
 const opened = `return window.kipzo && kipzo.production.getState().document && document.querySelector('[data-stage-room]')`;
 const saved = `return [...document.querySelectorAll('header *')].some((e) => /^Saved/.test(e.textContent))`;
 

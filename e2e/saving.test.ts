@@ -23,7 +23,7 @@ afterAll(async () => {
 const saved = () => browser.until('everything is saved', `return document.querySelector('[data-save]')?.dataset.save === 'saved'`, 40_000);
 const texts = (): Promise<string[]> =>
   browser.run(
-    `const d = kipzo.production.getState().document; return Object.values(Object.values(d.scenes)[0].lines).sort((a, b) => (a.order < b.order ? -1 : 1)).map((l) => l.text)`,
+    `const d = kipzo.production.getState().document; return Object.values(Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].lines).sort((a, b) => (a.order < b.order ? -1 : 1)).map((l) => l.text)`,
   ) as Promise<string[]>;
 const stored = async (): Promise<string[]> => {
   const { document } = (await (await fetch(`${house.url}/api/productions/${id}`)).json()) as {
@@ -154,7 +154,9 @@ describe('words that are being typed', () => {
 
 describe('keys in the composer', () => {
   const state = (script_: string) =>
-    browser.run(`const v = kipzo.view.getState(); const d = kipzo.production.getState().document; const s = Object.values(d.scenes)[0]; ${script_}`);
+    browser.run(
+      `const v = kipzo.view.getState(); const d = kipzo.production.getState().document; const s = Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; ${script_}`,
+    );
   const press = (...keys: string[]) =>
     browser.driver
       .actions()

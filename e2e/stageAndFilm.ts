@@ -18,7 +18,7 @@ export async function stageAndFilm(
   tick: number,
 ): Promise<{ stage: string; film: string }> {
   const stage = await browser.wait<string>(
-    `const s = Object.values(kipzo.production.getState().document.scenes)[0]; const bytes = await kipzo.stage.pixels(s.id, ${tick}, ${SIZE.width}, ${SIZE.height}); const hash = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes)); return [...hash].map((b) => b.toString(16).padStart(2, '0')).join('');`,
+    `const s = Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; const bytes = await kipzo.stage.pixels(s.id, ${tick}, ${SIZE.width}, ${SIZE.height}); const hash = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes)); return [...hash].map((b) => b.toString(16).padStart(2, '0')).join('');`,
   );
   const document = ((await (await fetch(`${house.url}/api/productions/${id}`)).json()) as { document: Document }).document;
   const db = openDb(house.database, 2);

@@ -55,7 +55,7 @@ describe('any picture can talk', () => {
       await browser.driver.actions({ async: true }).keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).sendKeys(name, Key.ENTER).perform();
       await browser.until(
         `${name} is on`,
-        `${DOCUMENT} return Object.values(Object.values(d.scenes)[0].layers).some((l) => l.kind === 'character' && d.characters[l.character].name === '${name}')`,
+        `${DOCUMENT} return Object.values(Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].layers).some((l) => l.kind === 'character' && d.characters[l.character].name === '${name}')`,
         30_000,
       );
     }
@@ -64,7 +64,11 @@ describe('any picture can talk', () => {
     await browser.driver.actions({ async: true }).sendKeys('n').perform();
     await browser.until('words are asked for', `return document.activeElement?.getAttribute('aria-label') === 'Words of the line'`);
     await browser.driver.actions({ async: true }).sendKeys('We came out of a sketch book.', Key.ENTER).perform();
-    await browser.until('the line speaks', `${DOCUMENT} return Object.values(Object.values(d.scenes)[0].lines).some((l) => l.takes[l.take]?.analysis)`, 60_000);
+    await browser.until(
+      'the line speaks',
+      `${DOCUMENT} return Object.values(Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].lines).some((l) => l.takes[l.take]?.analysis)`,
+      60_000,
+    );
     await browser.until('the stage is painted', `return kipzo.view.getState().painted !== undefined`, 30_000);
   }, 240_000);
 

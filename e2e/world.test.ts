@@ -15,7 +15,8 @@ afterAll(async () => {
   await house?.end();
 });
 
-const DOCUMENT = 'const d = kipzo.production.getState().document; const s = Object.values(d.scenes)[0]; const layers = Object.values(s.layers);';
+const DOCUMENT =
+  'const d = kipzo.production.getState().document; const s = Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; const layers = Object.values(s.layers);';
 const keys = (...typed: readonly string[]): Promise<void> =>
   browser.driver
     .actions({ async: true })
@@ -57,6 +58,7 @@ describe('a world and words', () => {
     await bring('Speech balloon', `layers.some((l) => l.kind === 'balloon' && l.of && l.text.startsWith('The Moon'))`);
     await bring('Ring of shares', `layers.some((l) => l.kind === 'chart')`);
     await bring('Rain', `layers.some((l) => l.kind === 'effect' && l.effect === 'rain')`);
+    await bring('Thread arrow', `layers.some((l) => l.kind === 'mark' && s.layers[l.to]?.kind === 'character')`);
     // Nothing chosen shows the scene, with its hour.
     await browser.run(`kipzo.view.setState({ layer: undefined, layers: [], line: undefined, cue: undefined })`);
     await browser.until('the scene’s card is there', `return document.querySelector('[data-backdrop-dials]')`);
@@ -64,13 +66,13 @@ describe('a world and words', () => {
     await browser.until('it is night', `${DOCUMENT} return s.backdrop.light === 1`);
     await browser.until('all is saved', `return [...document.querySelectorAll('header *')].some((e) => /^Saved/.test(e.textContent))`, 20_000);
     // One click, and three keys and a name for each thing.
-    expect(presses).toBe(21);
+    expect(presses).toBe(24);
     for (const tick of [30_000, 70_000, 110_000]) {
       const { stage, film } = await stageAndFilm(browser, house, id, tick);
       expect(film, `at ${tick}`).toBe(stage);
     }
     // The balloon is clear of the face, and the list’s points wait for their words.
     const beats = (await browser.run(`${DOCUMENT} return layers.map((l) => l.kind)`)) as string[];
-    expect(beats).toEqual(expect.arrayContaining(['character', 'text', 'balloon', 'chart', 'effect']));
+    expect(beats).toEqual(expect.arrayContaining(['character', 'text', 'balloon', 'chart', 'effect', 'mark']));
   }, 300_000);
 });

@@ -1,5 +1,5 @@
 /** Kinds of layers: those with something of their own to draw, all that are drawn, all. With them sounding cues and the camera have properties. */
-const BOXED = ['character', 'prop', 'picture', 'clip', 'text', 'balloon', 'chart', 'shape'] as const;
+const BOXED = ['character', 'prop', 'picture', 'clip', 'text', 'balloon', 'chart', 'mark', 'shape'] as const;
 const DRAWN = [...BOXED, 'group'] as const;
 export const LAYER_KINDS = [...DRAWN, 'effect'] as const;
 export type LayerKind = (typeof LAYER_KINDS)[number];

@@ -529,6 +529,8 @@ export const FONT_ROLES = ['title', 'label', 'caption', 'captionBold'] as const;
 export const TEXT_ALIGNS = ['start', 'middle', 'end'] as const;
 export const BALLOON_FORMS = ['speech', 'thought', 'shout', 'whisper', 'afar'] as const;
 export type BalloonForm = (typeof BALLOON_FORMS)[number];
+export const MARK_FORMS = ['arrow', 'thread', 'callout', 'ring', 'underline', 'marker', 'measure'] as const;
+export type MarkForm = (typeof MARK_FORMS)[number];
 export const SHAPE_FORMS = ['rectangle', 'rounded', 'ellipse', 'triangle', 'star', 'arrow', 'line'] as const;
 export type ShapeForm = (typeof SHAPE_FORMS)[number];
 const side = v.pipe(v.number(), v.minValue(1), v.maxValue(20_000));
@@ -576,7 +578,6 @@ export const LayerSchema = v.variant('kind', [
     /** A speaker's colour of its own choice. */
     tone: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8))),
   }),
-  /** What somebody says or thinks, on the picture beside them. */
   /** A small table, as it was pasted, shown as it is said. */
   layerOf('chart', {
     form: text(20),
@@ -586,7 +587,22 @@ export const LayerSchema = v.variant('kind', [
     height: side,
     tone: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8))),
   }),
+  /** What somebody says or thinks, on the picture beside them. */
   layerOf('balloon', { text: text(300), form: v.picklist(BALLOON_FORMS), of: v.optional(id('layer')) }),
+  /** Something drawn to show what is meant: an arrow, a label, a ring. */
+  layerOf('mark', {
+    form: v.picklist(MARK_FORMS),
+    /** Its word: it comes as that is said; a label and a measure show it. */
+    text: text(120),
+    /** The layer that it names and follows; left out, it lies in the scene by itself, of its own sides. */
+    to: v.optional(id('layer')),
+    /** Where in the box of that layer it aims, shares from its middle; at all of it if left out. */
+    aimX: v.optional(shareOf(-0.5, 0.5)),
+    aimY: v.optional(shareOf(-0.5, 0.5)),
+    width: side,
+    height: side,
+    tone: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8))),
+  }),
   layerOf('shape', {
     form: v.picklist(SHAPE_FORMS),
     width: side,

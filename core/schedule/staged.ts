@@ -55,6 +55,7 @@ const WORDS_TONE = 2;
 /** How the words of a layer come, if they have a look. */
 function wordsOf(document: Document, scene: Scene, layer: Layer, lines: readonly ScheduledLine[], start: number, end: number): StagedWords | undefined {
   if (layer.kind === 'chart') return { beats: beatsOf(chartText(layer), lines, start, end), tone: layer.tone ?? WORDS_TONE, shape: document.production.frame };
+  if (layer.kind === 'mark') return { beats: layer.text.trim() ? beatsOf(layer.text, lines, start, end) : [], tone: layer.tone ?? WORDS_TONE, shape: document.production.frame };
   if (!(layer.kind === 'balloon' || (layer.kind === 'text' && layer.look))) return undefined;
   const whose = layer.of === undefined ? undefined : scene.layers[layer.of];
   const speaker =

@@ -7,6 +7,9 @@ import type { SceneSchedule } from '../schedule/schedule.ts';
 import { isOn, type StagedLayer, valueAt } from '../schedule/staged.ts';
 import { figureAt } from './figures.ts';
 import { drawnKind } from './layers/index.ts';
+import { middleBox } from './layers/kind.ts';
+import { boxWithin, type NamingMark, namesAnother } from './marks/around.ts';
+import { markKind } from './marks/forms.ts';
 import { localMatrix } from './place.ts';
 
 /** A joint of a figure on the stage; `side` is that of the picture. */
@@ -31,10 +34,15 @@ export interface LayerBox {
 /** Boxes of the layers that are on the stage at a tick, back to front; what is hidden has one too. An effect has none. */
 export function layerBoxes(scene: SceneSchedule, tick: number, fonts: Fonts): LayerBox[] {
   const out: LayerBox[] = [];
+  const marks: [NamingMark, Matrix][] = [];
   const visit = (parent: StagedLayer | undefined, within: Matrix): void => {
     for (const [id] of childrenOf(scene.scene, parent?.id)) {
       const staged = scene.layers.get(id);
       if (!staged || !isOn(staged, tick) || staged.layer.kind === 'effect') continue;
+      if (namesAnother(staged)) {
+        marks.push([staged, within]);
+        continue;
+      }
       const outer = parent?.acting ? multiply(within, gripMatrix(parent, tick, staged.layer.hand === 'left' ? 'L' : 'R')) : within;
       const kind = drawnKind(staged.layer.kind);
       const box = kind?.box(staged as never, tick, { fonts });
@@ -54,6 +62,19 @@ export function layerBoxes(scene: SceneSchedule, tick: number, fonts: Fonts): La
     }
   };
   visit(undefined, IDENTITY);
+  // A mark is where what it names is.
+  for (const [staged, within] of marks) {
+    const named = out.find(({ id }) => id === staged.layer.to);
+    if (!named) continue;
+    const { about } = markKind(staged.layer.form);
+    const around = about ? boxWithin(within, named.corners) : undefined;
+    const [cx, cy] = around ? [(around.left + around.right) / 2, (around.top + around.bottom) / 2] : [0, 0];
+    const parent = multiply(within, translation(cx, cy));
+    const box = drawnKind('mark')?.box(staged as never, tick, { fonts, ...(around ? { around: middleBox(around.right - around.left, around.bottom - around.top) } : {}) });
+    if (!box) continue;
+    const at = { x: valueAt(staged, 'x', tick), y: valueAt(staged, 'y', tick) };
+    out.push({ id: staged.id, corners: cornersOf(multiply(parent, localMatrix(staged, tick, box)), box), anchor: transform(parent, at.x, at.y), parent });
+  }
   return out;
 }
 

@@ -11,7 +11,7 @@ import { backdropMoves } from './backdrop.ts';
 import { cameraAt, focusAt } from './camera.ts';
 import { momentOf } from './evaluate.ts';
 import { movesByItself } from './layers/index.ts';
-import { everSeen } from './tree.ts';
+import { everSeen, TAIL_LAG } from './tree.ts';
 
 /** Fields of a layer that no picture shows, or that the schedule has turned into tracks and times. */
 const UNDRAWN: ReadonlySet<string> = new Set(['order', 'name', 'keys', 'span', 'locked', 'solo']);
@@ -48,13 +48,15 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
   const ticks = Array.from({ length: segment.toFrame - segment.fromFrame }, (_, n) => from + n * frame);
   const number = (value: number): number => Math.round(value * 1e4) / 1e4;
 
+  /** From where on a layer is read. */
+  let since = from;
   /**
    * Keys of a track that are read in the range: from the one before it to the one after. What makes no difference inside
    * is left out: where a flat stretch began or ends, keys in the middle of one, how a value goes on to the same value.
    */
   const cut = (track: Track): unknown[] => {
     const keys: { at: number; value: number; ease: unknown }[] = [];
-    for (let n = Math.max(0, lastAtOrBefore(track.at, from)); n < track.at.length; n++) {
+    for (let n = Math.max(0, lastAtOrBefore(track.at, since)); n < track.at.length; n++) {
       const [tick, value] = [track.at[n] as number, number(track.values[n] as number)];
       const [before, last] = [keys.at(-2), keys.at(-1)];
       // The middle one of three that are alike.
@@ -66,7 +68,7 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
     return keys.map(({ at, value, ease }, n) => {
       const next = keys[n + 1];
       const flat = !next || next.value === value;
-      const stands = keys.length === 1 || (at <= from && (flat || ease === 'hold'));
+      const stands = keys.length === 1 || (at <= since && (flat || ease === 'hold'));
       return stands ? value : [at - from, value, flat ? '' : ease];
     });
   };
@@ -110,15 +112,25 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
     const exact = effects.length > 0 || movesByItself(layer);
     const comes = exact || start + (layer.enter?.ticks ?? 0) > from;
     const goes = exact || end - (layer.exit?.ticks ?? 0) < to;
-    return [comes ? Math.min(start - from, to - from) : 'there', goes ? Math.max(end - from, 0) : 'stays'];
+    return [comes ? Math.min(start - from, to - from) : 'there', goes ? Math.max(end, since) - from : 'stays'];
   };
+
+  // What a balloon or a mark points at is read even where it is out of sight; a tail follows late.
+  const pointedAt = new Set<string>();
+  for (const { layer, start, end } of scene.layers.values()) {
+    if (layer.hidden || end <= from || start >= to) continue;
+    const at = layer.kind === 'balloon' ? layer.of : layer.kind === 'mark' ? layer.to : undefined;
+    for (let id = at; id !== undefined && !pointedAt.has(id); id = scene.layers.get(id)?.layer.parent) pointedAt.add(id);
+  }
 
   const moments = ticks.map((tick) => momentOf(film.document, scene, tick));
   const layers: unknown[] = [];
   for (const [id, layer, depth] of inTreeOrder(scene.scene)) {
     const staged = scene.layers.get(id);
-    if (!staged || layer.hidden || staged.end <= from || staged.start >= to) continue;
-    if (staged.acting && !everSeen(moments, staged)) {
+    const pointed = pointedAt.has(id);
+    since = pointed ? from - TAIL_LAG : from;
+    if (!staged || layer.hidden || staged.end <= since || staged.start >= to) continue;
+    if (staged.acting && !pointed && !everSeen(moments, staged)) {
       layers.push([id, depth, 'out of sight']);
       continue;
     }

@@ -1,5 +1,5 @@
 import { colourOf } from '../document/properties.ts';
-import type { FrameShape, Layer, Mask, Scene } from '../document/schema.ts';
+import type { FrameShape, Layer, LayerOf, Mask, Scene } from '../document/schema.ts';
 import { childrenOf } from '../document/tree.ts';
 import { IDENTITY, invert, type Matrix, meanScale, multiply, type Point, transform, translation } from '../draw/matrix.ts';
 import { ellipse, type Path, rect, roundedRect } from '../draw/path.ts';
@@ -13,6 +13,7 @@ import type { SceneSchedule } from '../schedule/schedule.ts';
 import { colourAt, isOn, type StagedLayer, valueAt } from '../schedule/staged.ts';
 import { clamp } from '../time/easing.ts';
 import type { BackdropPlanes } from './backdrop.ts';
+import { type LayerBox, layerBoxes } from './boxes.ts';
 import { type Focus, softness } from './camera.ts';
 import { effectOf } from './effects/index.ts';
 import type { PassageLook } from './entrances/entrance.ts';
@@ -20,7 +21,9 @@ import { entranceOf } from './entrances/index.ts';
 import { drawnExtent, type Extent, extentOf, figureAt, jointsOf, seatNodes } from './figures.ts';
 import { frameSize, type View } from './frame.ts';
 import { drawnKind, movesByItself } from './layers/index.ts';
-import type { OwnBox, Surroundings } from './layers/kind.ts';
+import { middleBox, type OwnBox, type Surroundings } from './layers/kind.ts';
+import { boxWithin, namesAnother } from './marks/around.ts';
+import { markKind } from './marks/forms.ts';
 import { depthMatrix, localMatrix, stageMatrix } from './place.ts';
 import { styledPlane } from './styles/index.ts';
 import type { Style } from './styles/style.ts';
@@ -131,7 +134,11 @@ const IN_THE_SCENE: ReadonlySet<string> = new Set(['sign', 'thread-flag']);
 
 /** Whether a layer lies on the picture, not in the scene: words with a look, and balloons. */
 export const isPinned = (layer: Layer): boolean =>
-  layer.parent === undefined && (layer.kind === 'balloon' || layer.kind === 'chart' || (layer.kind === 'text' && layer.look !== undefined && !IN_THE_SCENE.has(layer.look)));
+  layer.parent === undefined &&
+  (layer.kind === 'balloon' ||
+    layer.kind === 'chart' ||
+    (layer.kind === 'mark' && layer.to !== undefined) ||
+    (layer.kind === 'text' && layer.look !== undefined && !IN_THE_SCENE.has(layer.look)));
 
 /** Whether something of a scene is marked to be seen alone. */
 export const someAlone = (scene: Scene): boolean => familyOf(scene).solo !== undefined;
@@ -195,6 +202,14 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   if (opacity <= 0) return [];
   const kind = drawnKind(layer.kind);
   let around: Surroundings = { fonts };
+  const named = namesAnother(staged) ? seenCorners(moment, staged.layer.to) : undefined;
+  const about = named && markKind((layer as LayerOf<'mark'>).form).about;
+  if (named && about) {
+    // It lies about what it names: that is its origin.
+    const box = boxWithin(outer, named);
+    outer = multiply(outer, translation((box.left + box.right) / 2, (box.top + box.bottom) / 2));
+    around = { ...around, around: middleBox(box.right - box.left, box.bottom - box.top) };
+  }
   const box = kind?.box(staged as never, tick, around);
   const passages = passagesAt(moment, staged, box ?? UNIT_BOX);
   const passed = joined(passages, layer);
@@ -203,11 +218,14 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   const local = localMatrix(staged, tick, box, passed);
   const matrix = multiply(outer, local);
   const parentless = layer.parent === undefined;
+  if (named && !about) around = { ...around, around: boxWithin(matrix, named) };
   if (layer.kind === 'balloon' && layer.of !== undefined) {
     const mouth = mouthOf(moment.scene, layer.of, tick - TAIL_LAG);
     if (mouth) {
       const seen = transform(parentless ? moment.camera : outer, mouth.x, mouth.y);
-      around = { ...around, towards: transform(invert(matrix), seen.x, seen.y) };
+      const view = parentless ? moment.camera : outer;
+      const head = headOf(moment.scene, layer.of, tick - TAIL_LAG)?.map(({ x, y }) => transform(view, x, y));
+      around = { ...around, towards: transform(invert(matrix), seen.x, seen.y), ...(head ? { head: boxWithin(matrix, head) } : {}) };
     }
   }
   if (Math.abs(matrix[0] * matrix[3] - matrix[1] * matrix[2]) < 1e-9) return [];
@@ -252,8 +270,33 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   return hasAny(laid) ? [{ id: `${id}.look`, view: IDENTITY, nodes: NO_NODES, planes: affected, ...laid }] : affected;
 }
 
+const boxesOf = new WeakMap<SceneSchedule, { readonly tick: number; readonly fonts: Fonts; readonly boxes: readonly LayerBox[] }>();
+
+/** Boxes of a scene's layers, once for all marks of a moment. */
+function boxesAt(scene: SceneSchedule, tick: number, fonts: Fonts): readonly LayerBox[] {
+  let known = boxesOf.get(scene);
+  if (known?.tick !== tick || known.fonts !== fonts) boxesOf.set(scene, (known = { tick, fonts, boxes: layerBoxes(scene, tick, fonts) }));
+  return known.boxes;
+}
+
+/** Where the corners of another layer are seen on the picture; undefined where it is not there. */
+function seenCorners(moment: Moment, id: string): readonly Point[] | undefined {
+  const { scene, tick, fonts } = moment;
+  const staged = scene.layers.get(id);
+  const corners = staged && !staged.layer.hidden && boxesAt(scene, tick, fonts).find((box) => box.id === id)?.corners;
+  if (!corners) return undefined;
+  let root = staged;
+  for (let up = root.layer.parent; up !== undefined; up = root.layer.parent) {
+    const parent = scene.layers.get(up);
+    if (!parent) break;
+    root = parent;
+  }
+  const view = isPinned(root.layer) ? moment.pinned : depthOf(moment, root);
+  return corners.map(({ x, y }) => transform(view, x, y));
+}
+
 /** A tail follows the lips so late, ticks. */
-const TAIL_LAG = 5760;
+export const TAIL_LAG = 5760;
 
 /** Where a figure's mouth is on the stage; of a thing, a place near its top. Undefined where it is not there. */
 export function mouthOf(scene: SceneSchedule, id: string, tick: number): Point | undefined {
@@ -273,6 +316,19 @@ export function mouthOf(scene: SceneSchedule, id: string, tick: number): Point |
   const box = drawnKind(staged.layer.kind)?.box(staged as never, tick, { fonts: NO_FONTS });
   return box && transform(matrix, (box.left + box.right) / 2, box.top + (box.bottom - box.top) * 0.3);
 }
+
+/** Of a drawn figure: two corners of the box about its head with its hair, on the stage. */
+function headOf(scene: SceneSchedule, id: string, tick: number): readonly Point[] | undefined {
+  const acting = scene.layers.get(id)?.acting;
+  if (!acting || acting.character.picture) return undefined;
+  const matrix = stageMatrix(scene, id, tick);
+  const { head } = figureAt(id, acting, tick).skeleton;
+  const { headWidth, headHeight } = acting.p;
+  return [-1, 1].map((side) => transform(matrix, head.x + side * headWidth * HAIR, head.y + side * headHeight * HAIR));
+}
+
+/** Hair stands out so far about a head. */
+const HAIR = 1.12;
 
 /** What a layer's effects make of planes. */
 function withEffects({ tick, shape }: Moment, staged: StagedLayer, planes: readonly Plane[], strength: number, scale: number): readonly Plane[] {

@@ -51,9 +51,11 @@ export function everything(script?: string) {
   const lamp = bring({ kind: 'prop', name: 'Lamp', prop: 'lantern', x: 620, y: 440, ...flags });
   const star = bring({ kind: 'shape', form: 'star', width: 160, height: 160, filled: true, line: 6, x: 0, y: -300, depth: 4, ...flags });
   const hole = bring({ kind: 'shape', form: 'ellipse', width: 200, height: 160, filled: true, line: 0, x: 520, y: -200, ...flags });
-  bring({ kind: 'chart', form: 'bars', title: 'Boats', table: 'Morning, 2\nEvening, 5', width: 700, height: 420, x: -500, y: -200, ...flags });
-  bring({ kind: 'balloon', text: 'Nobody stole it', form: 'speech', of: first, x: 200, y: -420, ...flags });
-  bring({ kind: 'text', text: 'Low tide', font: 'title', align: 'middle', look: 'cut-strip', x: 500, y: -420, ...flags });
+  bring({ kind: 'chart', form: 'bars', title: 'Boats', table: 'Morning, 2\nEvening, 5', width: 300, height: 240, x: -800, y: 20, ...flags });
+  bring({ kind: 'balloon', text: 'Nobody stole it', form: 'speech', of: first, x: 330, y: -490, size: 60, ...flags });
+  bring({ kind: 'mark', form: 'ring', text: '', to: second, width: 300, height: 200, x: 0, y: 0, ...flags });
+  bring({ kind: 'mark', form: 'callout', text: 'Noor', to: first, aimY: -0.3, tone: 3, width: 300, height: 200, x: -800, y: -480, ...flags });
+  bring({ kind: 'text', text: 'Low tide', font: 'title', align: 'middle', look: 'cut-strip', x: 720, y: -480, size: 60, ...flags });
   const group = makeId('layer');
   run(groupLayers(scene, [second, lamp], group, 'Pair'));
   run(holdLayer(scene, bag, first, 'right'));

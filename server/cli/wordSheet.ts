@@ -6,6 +6,9 @@ import { moved } from '#core/figure/face';
 import { paintFully } from '#core/paint/incremental';
 import { backdropNodes } from '#core/stage/backdrop';
 import { CHART_FORMS } from '#core/stage/charts/forms';
+import { propBox } from '#core/stage/layers/prop';
+import { MARK_KINDS } from '#core/stage/marks/forms';
+import { propOf } from '#core/stage/props/index';
 import { LOOKS_OF_WORDS } from '#core/stage/words/looks';
 import { nodePainter, toPng } from '../paint/host.ts';
 import { filmFonts } from '../resources.ts';
@@ -14,7 +17,7 @@ const WIDE = 420;
 const GAP = 30;
 const COLUMNS = 4;
 
-/** Every look of words and every chart at rest over a backdrop, and below it as it comes. */
+/** Every look of words, every chart and every mark at rest over a backdrop, and below it as it comes. */
 export function wordSheet(): Buffer {
   const fonts = filmFonts();
   const k = WIDE / 1920;
@@ -58,7 +61,23 @@ export function wordSheet(): Buffer {
     const label = layoutLine(`${form.name}, ${form.use}`, fonts.label, 13);
     nodes.push({ id: `label ${form.id}`, path: label.path, matrix: [1, 0, 0, 1, x, y + rowTall - 12], fill: '#24403f' });
   });
-  const [width, height] = [COLUMNS * (WIDE + 14) + 14, Math.ceil((LOOKS_OF_WORDS.length + CHART_FORMS.length) / COLUMNS) * rowTall + 14];
+  // Marks about a thing, and from a place to it.
+  const things = (propOf('radio')?.draw({ seconds: 0 }) ?? []).map((node) => moved(node, [1.4, 0, 0, 1.4, 260, 240]));
+  const own = propBox('radio');
+  const box = { left: 260 + own.left * 1.4, right: 260 + own.right * 1.4, top: 240 + own.top * 1.4, bottom: 240 + own.bottom * 1.4 };
+  MARK_KINDS.forEach((kind, n) => {
+    const index = LOOKS_OF_WORDS.length + CHART_FORMS.length + n;
+    const [x, y] = [(index % COLUMNS) * (WIDE + 14) + 14, Math.floor(index / COLUMNS) * rowTall + 14];
+    const at = (ms: number): readonly Node[] => [
+      ...things,
+      ...kind.draw({ text: kind.id === 'measure' ? '40 cm' : 'A radio', fonts, tone: toneOf(1 + (n % 4)), ms, around: box, aim: undefined, from: { x: -560, y: -260 } }),
+    ];
+    cell(x, y, WIDE, `${kind.id} rest`, at(1e5));
+    [90, 200, 330].forEach((ms, k) => cell(x + k * (small + 6), y + tall + 6, small, `${kind.id} ${ms}`, at(ms)));
+    const label = layoutLine(`${kind.name}, ${kind.use}`, fonts.label, 13);
+    nodes.push({ id: `label ${kind.id}`, path: label.path, matrix: [1, 0, 0, 1, x, y + rowTall - 12], fill: '#24403f' });
+  });
+  const [width, height] = [COLUMNS * (WIDE + 14) + 14, Math.ceil((LOOKS_OF_WORDS.length + CHART_FORMS.length + MARK_KINDS.length) / COLUMNS) * rowTall + 14];
   return toPng(
     paintFully(nodePainter(), { width, height, background: '#eef3f1', planes: [{ id: 'all', view: [1, 0, 0, 1, 0, 0], nodes }] }, Math.round(width), Math.round(height)),
   );

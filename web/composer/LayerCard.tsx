@@ -24,6 +24,7 @@ import { ChromaPart } from './LayerChroma.tsx';
 import { ClipPart } from './LayerClip.tsx';
 import { Effects } from './LayerEffects.tsx';
 import { KeyList } from './LayerKeys.tsx';
+import { MarkPart } from './LayerMark.tsx';
 import { MatchPart } from './LayerMatch.tsx';
 import { MaskPart, Presence } from './LayerPresence.tsx';
 import { hasPropPart, PropPart } from './LayerProp.tsx';
@@ -84,7 +85,7 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
             </div>
           </More>
         )}
-        {layer.kind !== 'effect' && layer.kind !== 'text' && layer.kind !== 'balloon' && layer.kind !== 'chart' && layer.parent === undefined && (
+        {layer.kind !== 'effect' && layer.kind !== 'text' && layer.kind !== 'balloon' && layer.kind !== 'chart' && layer.kind !== 'mark' && layer.parent === undefined && (
           <MatchPart id={id} scene={scene} />
         )}
       </Section>
@@ -99,6 +100,7 @@ export function LayerCard({ id, staged, scene }: { id: string; staged: StagedLay
         <Section title={layer.kind === 'shape' ? 'Drawing' : layer.kind === 'text' ? 'Words' : LAYER_ENTRIES[layer.kind].label} of={of}>
           {(layer.kind === 'text' || layer.kind === 'balloon') && <WordsPart id={id} layer={layer} scene={scene} />}
           {layer.kind === 'chart' && <ChartPart id={id} layer={layer} scene={scene} />}
+          {layer.kind === 'mark' && <MarkPart id={id} layer={layer} scene={scene} />}
           {layer.kind === 'prop' && <PropPart id={id} layer={layer} scene={scene} />}
           {layer.kind === 'clip' && <ClipPart id={id} layer={layer} scene={scene} />}
           <OwnFields id={id} layer={layer} scene={scene} />

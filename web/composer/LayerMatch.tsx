@@ -90,7 +90,16 @@ export function Harmony({ scene }: { scene: PlacedScene }) {
   const [found, setFound] = useState<readonly Matching[]>();
   const look = async (): Promise<void> => {
     const ids = Object.entries(scene.scene.layers)
-      .filter(([, layer]) => !layer.hidden && layer.parent === undefined && layer.kind !== 'effect' && layer.kind !== 'text' && layer.kind !== 'balloon' && layer.kind !== 'chart')
+      .filter(
+        ([, layer]) =>
+          !layer.hidden &&
+          layer.parent === undefined &&
+          layer.kind !== 'effect' &&
+          layer.kind !== 'text' &&
+          layer.kind !== 'balloon' &&
+          layer.kind !== 'chart' &&
+          layer.kind !== 'mark',
+      )
       .map(([id]) => id);
     setFound([...(await stage().matching(scene.id, useView.getState().tick, ids))].sort((a, b) => b.apart - a.apart));
   };

@@ -57,9 +57,8 @@ export function LayerPicture({ layer, colour, size }: { layer: Layer; colour: nu
   }
   if (layer.kind === 'text' && !(layer.look && size.width > 40))
     return (
-      <span className={`${sign} font-serif font-bold`} style={{ ...size, fontSize: size.height * 0.55 }}>
-        Aa
-      </span>
+      // Drawn letters: as words they would be read as a part of the name.
+      <span className={`${sign} font-serif font-bold before:content-['Aa']`} style={{ ...size, fontSize: size.height * 0.55 }} />
     );
   if (layer.kind === 'effect' || layer.kind === 'group')
     return (

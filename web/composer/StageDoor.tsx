@@ -55,7 +55,7 @@ function Door() {
   if (tried === undefined && document)
     present.current = boxes.flatMap((box) => {
       const layer = settled.scene.layers[box.id];
-      return layer && !layer.hidden && layer.kind !== 'group' ? [landmarkOf(box, layer, nameOfStaged(document, layer))] : [];
+      return layer && !layer.hidden && layer.kind !== 'group' && layer.kind !== 'mark' ? [landmarkOf(box, layer, nameOfStaged(document, layer))] : [];
     });
 
   const recipeOf = useCallback((item: DoorItem) => item.bring(present.current, { coming, tick: useView.getState().tick, fromHere }), [coming, fromHere]);

@@ -10,6 +10,7 @@ import { keptFree } from '#core/stage/words/freeOf';
 import { everything } from '#core/testing/everything';
 import { sampleDocument } from '#core/testing/samples';
 import { inOrder } from '#core/time/order';
+import { view } from '../state/view.ts';
 import type { DoorItem } from './doorItem.ts';
 import { doorItems, searchDoor } from './doorItems.ts';
 import type { PlacedScene } from './film.ts';
@@ -56,6 +57,23 @@ describe('the stage door', () => {
     expect(standsOn(orange)).toBe(true);
     const { layer: title } = brought(item('words title'));
     expect((title as { y: number }).y).toBeLessThan(orange.y as number);
+  });
+  it('brings an arrow beside what is chosen, pointing at it, over no face, as long as the line', () => {
+    view({ layer: marit });
+    const { layer, document: next } = brought(item('words mark arrow'));
+    view({ layer: undefined });
+    expect(layer).toMatchObject({ kind: 'mark', form: 'arrow', to: marit });
+    const [x, y] = [(layer as { x: number }).x, (layer as { y: number }).y];
+    const after = placed(next);
+    for (const face of keptFree(after, NO_FONTS, '16:9', 48_000, 90_000).faces) expect(x > face.left && x < face.right && y > face.top && y < face.bottom).toBe(false);
+    const line = after.lines.find(({ start, end }) => 48_000 < end && 48_000 >= start) ?? after.lines[0];
+    expect(after.layers.get(item('words mark arrow').layer as string)?.start).toBe(line?.start);
+  });
+  it('brings a ring about a thing that stands there where nothing is chosen', () => {
+    const with_ = brought(item('props orange')).document;
+    const again = doorItems(with_, placed(with_));
+    const orange = item('props orange').layer;
+    expect(brought(item('words mark ring', again), {}, with_).layer).toMatchObject({ form: 'ring', to: orange, x: 0, y: 0 });
   });
   it('brings a balloon of who speaks there, with what is said, clear of faces, as long as the line', () => {
     const { layer, document: next } = brought(item('words balloon speech'));

@@ -3,17 +3,23 @@ import type { Point } from '#core/draw/matrix';
 import { NO_FONTS } from '#core/draw/text';
 import type { Recipe } from '#core/edit/change';
 import { addLayer, type NewLayer } from '#core/edit/commands/layers';
+import { isOn } from '#core/schedule/staged';
+import { layerBoxes } from '#core/stage/boxes';
 import { CHART_FORMS } from '#core/stage/charts/forms';
 import { frameSize } from '#core/stage/frame';
-import { mouthOf } from '#core/stage/tree';
+import { MARK_KINDS } from '#core/stage/marks/forms';
+import type { StageExtent } from '#core/stage/snapping';
+import { isPinned, mouthOf } from '#core/stage/tree';
 import { keptFree, onPicture } from '#core/stage/words/freeOf';
 import type { WordsLook } from '#core/stage/words/look';
 import { LOOKS_OF_WORDS } from '#core/stage/words/looks';
 import { placeClear, safeArea } from '#core/stage/words/placing';
 import { toTicks } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
+import { useView } from '../state/view.ts';
 import type { DoorItem } from './doorItem.ts';
 import type { PlacedScene } from './film.ts';
+import { nameOfStaged } from './lanes.ts';
 
 const PLAIN = { locked: false, hidden: false } as const;
 /** Letters of a look are about so wide and so far apart, units; and what is round them. */
@@ -32,6 +38,8 @@ const FORMS: readonly (readonly [BalloonForm, string, string])[] = [
 /** How long words stay after they were said, and how long a lower third stays. */
 const STAYS = toTicks(0.4);
 const LOWER_THIRD = toTicks(3.5);
+/** How far from what it names an arrow begins, units. */
+const REACH = 260;
 const LEAVES = { exit: { effect: 'fade', ticks: toTicks(0.18) } } as const;
 
 /** The line that is spoken at a time, else the next one, else the last. */
@@ -42,6 +50,19 @@ const lineAt = (scene: PlacedScene, tick: number): PlacedScene['lines'][number] 
 function whoseAt(scene: PlacedScene, tick: number): string | undefined {
   const speaker = lineAt(scene, tick)?.layer;
   return speaker ?? Object.keys(scene.scene.layers).find((id) => scene.scene.layers[id]?.kind === 'character');
+}
+
+/** What a mark is for: what is chosen, else a thing that stands there, else whoever does. */
+function pointedOut(scene: PlacedScene, tick: number): string | undefined {
+  const there = (id: string): boolean => {
+    const staged = scene.layers.get(id);
+    return !!staged && staged.layer.kind !== 'mark' && staged.layer.kind !== 'effect' && !staged.layer.hidden && isOn(staged, tick);
+  };
+  const chosen = useView.getState().layer;
+  if (chosen !== undefined && there(chosen)) return chosen;
+  const ids = Object.keys(scene.scene.layers).filter(there);
+  const first = (kind: Layer['kind']): string | undefined => ids.find((id) => scene.scene.layers[id]?.kind === kind && scene.scene.layers[id]?.parent === undefined);
+  return first('prop') ?? first('picture') ?? first('character');
 }
 
 /** As much of a text as a balloon holds: whole sentences from its start, and no more than some words. */
@@ -174,7 +195,58 @@ export function wordItems(scene: PlacedScene, document: Document): DoorItem[] {
       bring: () => addLayer(scene.id, layer, { ...made, ...LEAVES } as unknown as NewLayer),
     });
   }
+  for (const { id: form, name, use, about, written: says } of MARK_KINDS) {
+    const layer = makeId('layer');
+    const sides = about ? (form === 'underline' ? { width: 420, height: 40 } : { width: 420, height: 260 }) : { width: 480, height: 140 };
+    const own = { kind: 'mark', form, text: says ? (form === 'measure' ? '3 metres' : 'What this is') : '', ...sides, ...PLAIN } as const;
+    items.push({
+      key: `words mark ${form}`,
+      shelf: 'words',
+      name,
+      line: use,
+      words: 'mark point show highlight explain arrow ring circle line label',
+      look: { layer: { ...own, x: 0, y: 0, order: 'a0' } as Layer },
+      layer,
+      bring: (_, { tick }) => {
+        const at = Math.max(0, Math.round(tick));
+        const to = pointedOut(scene, at);
+        const said = lineAt(scene, at);
+        const span = said ? { span: { start: { to: 'line', line: said.id, edge: 'start', offset: 0 }, end: { to: 'line', line: said.id, edge: 'end', offset: STAYS } } } : {};
+        const named = to && boxOnPicture(to, said?.start ?? at);
+        // A label says what the thing is called, and so comes as it is spoken of.
+        const thing = to === undefined ? undefined : scene.scene.layers[to];
+        const text = form === 'callout' && thing ? nameOfStaged(document, thing) : own.text;
+        const made = { ...own, text, ...(to ? { to } : {}), ...(form === 'marker' ? { blend: 'multiply' } : {}), ...span, ...LEAVES };
+        if (about || !named) return addLayer(scene.id, layer, { ...made, x: 0, y: 0 } as unknown as NewLayer);
+        // Beside what it names, on the side with more room, over no face.
+        const kept = keptFree(scene, NO_FONTS, shape, said?.start ?? at, said?.end ?? at + toTicks(2));
+        const size = form === 'callout' ? { width: text.length * 27 + 140, height: 112 } : { width: 90, height: 90 };
+        const side = (named.left + named.right) / 2 < 0 ? 1 : -1;
+        const start = { x: (side > 0 ? named.right : named.left) + side * (REACH + size.width / 2), y: named.top - 60 };
+        const near = { ...kept, figures: [...kept.figures, named] };
+        const safe = safeArea(shape);
+        const inside = { x: Math.max(safe.left + size.width / 2, Math.min(safe.right - size.width / 2, start.x)), y: Math.max(safe.top + size.height / 2, start.y) };
+        const free = !near.faces.some(
+          (face) =>
+            Math.abs(inside.x - (face.left + face.right) / 2) < (face.right - face.left + size.width) / 2 &&
+            Math.abs(inside.y - (face.top + face.bottom) / 2) < (face.bottom - face.top + size.height) / 2,
+        );
+        const place = free ? inside : (placeClear(size, shape, near, inside) ?? inside);
+        return addLayer(scene.id, layer, { ...made, x: Math.round(place.x), y: Math.round(place.y) } as unknown as NewLayer);
+      },
+    });
+  }
   return items;
+
+  /** The box of a layer as it is seen on the picture. */
+  function boxOnPicture(who: string, tick: number): StageExtent | undefined {
+    const box = layerBoxes(scene, tick, NO_FONTS).find(({ id }) => id === who);
+    const staged = scene.layers.get(who);
+    if (!box || !staged) return undefined;
+    const corners = isPinned(staged.layer) ? box.corners : box.corners.map((corner) => onPicture(scene, corner, tick, shape));
+    const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
+    return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
+  }
 
   /** Where somebody's mouth is seen on the picture. */
   function mouthAt(who: string, tick: number): Point | undefined {

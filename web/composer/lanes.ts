@@ -5,6 +5,7 @@ import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { effectOf } from '#core/stage/effects/index';
 import { LAYER_ENTRIES } from '#core/stage/layers/index';
+import { markKind } from '#core/stage/marks/forms';
 import { propOf } from '#core/stage/props/index';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { layerColour, type PlacedScene } from './film.ts';
@@ -110,6 +111,7 @@ export function nameOfStaged(document: Document, layer: Layer): string {
   if (layer.name) return layer.name;
   if (layer.kind === 'text' || layer.kind === 'balloon') return layer.text.trim().split('\n')[0]?.slice(0, 40) || LAYER_ENTRIES[layer.kind].label;
   if (layer.kind === 'chart') return layer.title || LAYER_ENTRIES.chart.label;
+  if (layer.kind === 'mark') return layer.text.trim() || markKind(layer.form).name;
   if (layer.kind === 'prop') return propOf(layer.prop)?.name ?? LAYER_ENTRIES.prop.label;
   if (layer.kind === 'effect') return effectOf(layer.effect)?.label ?? LAYER_ENTRIES.effect.label;
   return LAYER_ENTRIES[layer.kind].label;

@@ -82,7 +82,10 @@ export function useStageDrag(scene: PlacedScene, boxes: readonly LayerBox[], scr
     const held = all.filter((one) => ids.has(one.id) && !one.layer.locked);
     const first = held.find((one) => one.id === id);
     if (!first) return undefined;
-    const others = all.filter((one) => !ids.has(one.id) && !one.layer.hidden && one.layer.parent === first.layer.parent).map((one) => one.landmark);
+    // What lies about another layer is no line of its own.
+    const others = all
+      .filter((one) => !ids.has(one.id) && !one.layer.hidden && !(one.layer.kind === 'mark' && one.layer.to !== undefined) && one.layer.parent === first.layer.parent)
+      .map((one) => one.landmark);
     return { held, first, others, tick: useView.getState().tick };
   };
 

@@ -30,7 +30,7 @@ const LAYER = made.makeId('layer');
 const [who] = inOrder(made.document.scenes[made.scene]?.layers ?? {})[0] as [string, unknown];
 const bring = (layer: object): Document =>
   edit(made.document, 'x', made.makeId('change'), addLayer(made.scene, LAYER, { x: 0, y: 0, locked: false, hidden: false, ...layer } as never)).document;
-const stored = <K extends 'text' | 'balloon' | 'chart'>(): LayerOf<K> => useProduction.getState().document?.scenes[made.scene]?.layers[LAYER] as LayerOf<K>;
+const stored = <K extends 'text' | 'balloon' | 'chart' | 'mark'>(): LayerOf<K> => useProduction.getState().document?.scenes[made.scene]?.layers[LAYER] as LayerOf<K>;
 function Card() {
   const shown = useFilm();
   return shown ? (
@@ -95,5 +95,34 @@ describe('the card of a chart', () => {
     expect(screen.getByRole('status').textContent).toContain('empty');
     pick(screen.getByRole('combobox', { name: 'Kind' }), 'bars');
     expect(stored<'chart'>().form).toBe('bars');
+  });
+});
+
+describe('the card of a mark', () => {
+  const mark = { kind: 'mark', form: 'callout', text: 'The wall', width: 300, height: 200 };
+  it('takes what it points at and where on it, and lets go of it again', () => {
+    show(bring(mark));
+    pick(screen.getByRole('combobox', { name: 'What it points at' }), who);
+    expect(stored<'mark'>().to).toBe(who);
+    pick(screen.getByRole('combobox', { name: 'Where on it' }), 'top');
+    expect(stored<'mark'>().aimY).toBeLessThan(-0.3);
+    pick(screen.getByRole('combobox', { name: 'Where on it' }), 'whole');
+    expect(stored<'mark'>()).not.toHaveProperty('aimY');
+    pick(screen.getByRole('combobox', { name: 'What it points at' }), 'nothing');
+    expect(stored<'mark'>()).not.toHaveProperty('to');
+  });
+  it('takes its words, and its colour', () => {
+    show(bring(mark));
+    const words = screen.getByLabelText('What it says');
+    fireEvent.change(words, { target: { value: 'The quay' } });
+    fireEvent.blur(words);
+    expect(stored<'mark'>().text).toBe('The quay');
+    fireEvent.click(screen.getByRole('button', { name: 'Colour 5' }));
+    expect(stored<'mark'>().tone).toBe(5);
+  });
+  it('of a ring has no place on the thing, and a word on which it comes', () => {
+    show(bring({ ...mark, form: 'ring', to: who }));
+    expect(screen.queryByRole('combobox', { name: 'Where on it' })).toBeNull();
+    expect(screen.getByLabelText('Comes on the word')).toBeTruthy();
   });
 });

@@ -424,10 +424,14 @@ function matchingOf(own: Painter, picture: Picture, layer: string): Matching | u
 /** Late enough for all words to have come. */
 const WORDS_REST = 1e7;
 
-function pieceOf(layer: Layer, width: number, height: number, asked: number, bare: boolean): Picture {
-  const words = layer.kind === 'text' || layer.kind === 'balloon' || layer.kind === 'chart';
+function pieceOf(given: Layer, width: number, height: number, asked: number, bare: boolean): Picture {
+  // A mark by itself names nothing.
+  const layer: Layer = given.kind === 'mark' ? { ...given, to: undefined } : given;
+  const words = layer.kind === 'text' || layer.kind === 'balloon' || layer.kind === 'chart' || layer.kind === 'mark';
   const tick = words ? WORDS_REST : asked;
-  const own = words ? { words: { beats: [], tone: (layer.kind === 'text' ? layer.tone : undefined) ?? 2, shape: document.production?.frame ?? '16:9' } } : {};
+  const own = words
+    ? { words: { beats: [], tone: (layer.kind === 'text' || layer.kind === 'mark' ? layer.tone : undefined) ?? 2, shape: document.production?.frame ?? '16:9' } }
+    : {};
   const staged = { id: 'piece', layer, start: 0, end: tick + 1, tracks: {}, colours: {}, path: undefined, effects: [], ...own } as StagedLayer;
   const kind = drawnKind(layer.kind);
   const around = { fonts: resources.fonts };

@@ -86,6 +86,11 @@ export const removeLayers =
       if (cue.kind === 'camera' && cue.focus?.on && layers.has(cue.focus.on)) cue.focus = { ...cue.focus, on: null };
       if (cue.kind === 'look' && cue.target.to === 'layer' && layers.has(cue.target.layer)) cue.target = { to: 'viewer' };
     }
+    for (const layer of Object.values(target.layers)) {
+      if ('of' in layer && layer.of !== undefined && layers.has(layer.of)) delete layer.of;
+      // What it pointed at is gone: it stays where it was, and points at nothing.
+      if (layer.kind === 'mark' && layer.to !== undefined && layers.has(layer.to)) delete layer.to;
+    }
     let unmasked = 0;
     for (const layer of Object.values(target.layers))
       if (layer.mask && 'layer' in layer.mask && layers.has(layer.mask.layer)) {
@@ -241,6 +246,8 @@ export const copyLayer =
       const made = JSON.parse(JSON.stringify(layerIn(target, id))) as Layer;
       if (made.parent !== undefined && ids.has(made.parent)) made.parent = ids.get(made.parent) as string;
       if (made.mask && 'layer' in made.mask && ids.has(made.mask.layer)) made.mask.layer = ids.get(made.mask.layer) as string;
+      if ('of' in made && made.of !== undefined && ids.has(made.of)) made.of = ids.get(made.of) as string;
+      if (made.kind === 'mark' && made.to !== undefined && ids.has(made.to)) made.to = ids.get(made.to) as string;
       target.layers[copy] = made;
     }
     const copy = layerIn(target, copyId);

@@ -211,6 +211,8 @@ function dropOrphans(scene: Scene): void {
       delete layer.hand;
     }
     if (layer.mask && 'layer' in layer.mask && !scene.layers[layer.mask.layer]) delete layer.mask;
+    if ('of' in layer && layer.of !== undefined && !scene.layers[layer.of]) delete layer.of;
+    if (layer.kind === 'mark' && layer.to !== undefined && !scene.layers[layer.to]) delete layer.to;
   }
 }
 

@@ -1,5 +1,5 @@
 import { arc, area, curveMonotoneX, line } from 'd3-shape';
-import { type Path, pen, polygon } from '../../draw/path.ts';
+import { ellipse, type Path, pen, polygon } from '../../draw/path.ts';
 import { INK, INK_2, LAMP, laidRow, out, PAPER, Sheet, stripPath } from '../words/kit.ts';
 import type { ChartForm, ChartInput } from './chart.ts';
 
@@ -324,10 +324,15 @@ const beside: ChartForm = {
     };
     head(one, -1, input.tone.mid);
     head(two, 1, LAMP);
+    // The axis leaves room for what is written on it.
+    let axis = top + 90;
+    const axisTo = (y: number): void => void (y > axis && s.thread([0, axis, 0, y], INK, 5));
     rows.forEach((row, n) => {
       const ms = input.since(n);
       if (ms < 0) return;
       const y = top + 130 + step * n;
+      axisTo(y - 56);
+      axis = y + 6;
       middle(s, input, row.label, LABEL - 4, 0, y - 8, INK_2);
       const most = Math.max(1e-9, Math.abs(row.values[0] ?? 0), Math.abs(row.values[1] ?? 0));
       for (const [side, value, text, fill] of [
@@ -341,12 +346,91 @@ const beside: ChartForm = {
         s.row(label, side < 0 ? -long - label.width - 34 : long + 34, y + 60, INK, 0, () => true);
       }
     });
-    s.thread([0, top + 90, 0, low + 70], INK, 5);
+    axisTo(low + 70);
     return s.nodes;
   },
 };
 
+const against: ChartForm = {
+  id: 'against',
+  name: 'Against each other',
+  use: 'how much larger one is',
+  most: 3,
+  sample: 'Earth, 12756 km\nMoon, 3475 km',
+  draw(input) {
+    const s = new Sheet();
+    const { left, right, top, low } = inside(input);
+    const rows = input.table.rows.slice(0, this.most);
+    const values = rows.map(({ values: [value = 0] }) => Math.max(0, value));
+    const largest = Math.max(1e-9, ...values);
+    // Areas go with the values; the largest fills the height, and all of them the width.
+    const shares = values.map((value) => Math.sqrt(value / largest));
+    const gap = 90;
+    const room = right - left - gap * (rows.length - 1);
+    const radius = Math.min((low - top - 60) / 2, room / Math.max(1e-9, 2 * shares.reduce((sum, share) => sum + Math.max(share, 0.3), 0)));
+    const wide = shares.map((share) => 2 * radius * Math.max(share, 0.3));
+    let x = -(wide.reduce((sum, one) => sum + one, 0) + gap * (rows.length - 1)) / 2;
+    s.thread([left, low, right, low], INK, 5);
+    rows.forEach((row, n) => {
+      const own = wide[n] as number;
+      const cx = x + own / 2;
+      x += own + gap;
+      const ms = input.since(n);
+      if (ms < 0) return;
+      const r = radius * (shares[n] as number) * out(ms, 500);
+      if (r > 1) s.fill(ellipse(cx, low - r, r), n === 0 ? input.tone.strong : n === 1 ? '#e0a800' : input.tone.mid);
+      middle(s, input, row.label, LABEL, cx, low + 58, INK_2);
+      if (ms <= NUMBER) return;
+      const text = laidRow(row.texts[0] ?? '', input.fonts.title, 58);
+      // Within where there is room, else above; white only on the tones that are dark enough for it.
+      const dark = n === 0 && input.tone.strong === input.tone.fine;
+      const within = text.width < r * 1.6;
+      s.row(text, cx - text.width / 2, within ? low - r + 20 : low - 2 * r - 24, within && dark ? PAPER : INK, 0, () => true);
+    });
+    return s.nodes;
+  },
+};
+
+const dots: ChartForm = {
+  id: 'dots',
+  name: 'Dots on a map',
+  use: 'how much is where',
+  most: 20,
+  sample: ', Boats, Across, Down\nNorth quay, 9, 30, 20\nOld harbour, 24, 52, 55\nBeach, 4, 82, 78',
+  draw(input) {
+    const s = new Sheet();
+    const { left, right, top, low } = inside(input);
+    const rows = input.table.rows.slice(0, this.most);
+    const foot = low + 70;
+    // A plain field with a fold: its ground may be a picture that lies below.
+    s.fill(polygon([left, top - 40, right, top - 40, right, foot - 54, right - 54, foot, left, foot]), '#dceae6');
+    for (let n = 1; n < 6; n++) s.thread([left + ((right - left) * n) / 6, top - 40, left + ((right - left) * n) / 6, foot], '#cbddd8', 2);
+    for (let n = 1; n < 4; n++) s.thread([left, top - 40 + ((foot - top + 40) * n) / 4, right, top - 40 + ((foot - top + 40) * n) / 4], '#cbddd8', 2);
+    const largest = Math.max(1e-9, ...rows.map(({ values: [value = 0] }) => Math.abs(value)));
+    let sum = 0;
+    rows.forEach((row, n) => {
+      const ms = input.since(n);
+      if (ms < 0) return;
+      const [value = 0, across = 50, down = 50] = row.values;
+      sum += value;
+      const [x, y] = [left + 90 + ((right - left - 180) * clamped(across)) / 100, top + 20 + ((foot - top - 100) * clamped(down)) / 100];
+      const r = 46 * Math.sqrt(Math.abs(value) / largest) * out(ms, PART);
+      if (r > 0.5) {
+        s.fill(ellipse(x, y, r * 1.6), input.tone.strong, 0.22);
+        s.fill(ellipse(x, y, r), input.tone.strong);
+      }
+      if (ms <= NUMBER || rows.length > 10) return;
+      const label = laidRow(`${row.label} ${row.texts[0] ?? ''}`.trim(), input.fonts.label, LABEL);
+      const beyond = x + r + 40 + label.width > right - 20;
+      s.row(label, beyond ? x - r * 1.6 - 16 - label.width : x + r * 1.6 + 16, y + 18, INK, 0, () => true);
+    });
+    if (rows.length > 10) middle(s, input, `${Math.round(sum * 100) / 100}`, VALUE, 0, foot - 30, INK);
+    return s.nodes;
+  },
+};
+const clamped = (percent: number): number => Math.min(100, Math.max(0, percent));
+
 /** Ways in which a small table is shown. */
-export const CHART_FORMS: readonly ChartForm[] = [bars, curve, shares, timeline, process, beside];
+export const CHART_FORMS: readonly ChartForm[] = [bars, curve, shares, timeline, process, beside, against, dots];
 const byId = new Map(CHART_FORMS.map((form) => [form.id, form]));
 export const chartForm = (id: string): ChartForm => byId.get(id) ?? bars;

@@ -17,6 +17,8 @@ const OWN_SIZE = 96;
 const BASE = 52;
 const TIP = 64;
 const BENT = 0.15;
+/** How far a tail ends before a head. */
+const OFF_HEAD = 24;
 
 type StagedBalloon = StagedLayer & { readonly layer: LayerOf<'balloon'> };
 
@@ -89,8 +91,20 @@ function torn(width: number, height: number): Path {
   return out.close().done();
 }
 
+/** The share of the way from a place to the lips at which it comes to the head, an ellipse in its box; 1 from below and from within. */
+function entry(from: Point, to: Point, { left, right, top, bottom }: OwnBox): number {
+  const [cx, cy, rx, ry] = [(left + right) / 2, (top + bottom) / 2, (right - left) / 2, (bottom - top) / 2];
+  // From beneath the eyes nothing of the face is crossed.
+  if (from.y > cy || rx < 1 || ry < 1) return 1;
+  const [px, py, dx, dy] = [(from.x - cx) / rx, (from.y - cy) / ry, (to.x - from.x) / rx, (to.y - from.y) / ry];
+  const [a, b, c] = [dx * dx + dy * dy, px * dx + py * dy, px * px + py * py - 1];
+  const under = b * b - a * c;
+  if (c <= 0 || under <= 0 || a < 1e-9) return 1;
+  return Math.min(1, Math.max(0, (-b - Math.sqrt(under)) / a));
+}
+
 /** From a body's edge to near the lips: two bent edges that meet in a point. Undefined where the lips are in the body. */
-function tailOf({ width, height }: Body, to: Point): { readonly path: Path; readonly tip: Point; readonly from: Point } | undefined {
+function tailOf({ width, height }: Body, to: Point, head: OwnBox | undefined): { readonly path: Path; readonly tip: Point; readonly from: Point } | undefined {
   const [hw, hh] = [width / 2, height / 2];
   if (Math.abs(to.x) < hw && Math.abs(to.y) < hh) return undefined;
   const below = Math.abs(to.y) > hh;
@@ -98,8 +112,10 @@ function tailOf({ width, height }: Body, to: Point): { readonly path: Path; read
     ? { x: Math.max(-hw + 60 + BASE / 2, Math.min(hw - 60 - BASE / 2, to.x * 0.6)), y: Math.sign(to.y) * (hh - 4) }
     : { x: Math.sign(to.x) * (hw - 30), y: Math.max(-hh + 34, Math.min(hh - 34, to.y)) };
   const far = Math.hypot(to.x - from.x, to.y - from.y);
-  if (far < TIP + 12) return undefined;
-  const k = (far - TIP) / far;
+  // Before the lips, and before the head where the way there would lead over the eyes.
+  const reach = Math.min(far - TIP, head ? far * entry(from, to, head) - OFF_HEAD : far);
+  if (reach < 12) return undefined;
+  const k = reach / far;
   const tip: Point = { x: from.x + (to.x - from.x) * k, y: from.y + (to.y - from.y) * k };
   const [dx, dy] = below ? [BASE / 2, 0] : [0, BASE / 2];
   const [mx, my] = [(from.x + tip.x) / 2, (from.y + tip.y) / 2];
@@ -113,7 +129,7 @@ function tailOf({ width, height }: Body, to: Point): { readonly path: Path; read
   return { path, tip, from };
 }
 
-function drawn(staged: StagedBalloon, tick: number, fonts: Fonts, towards: Point | undefined, k: number): readonly Node[] {
+function drawn(staged: StagedBalloon, tick: number, fonts: Fonts, towards: Point | undefined, face: OwnBox | undefined, k: number): readonly Node[] {
   const { layer, words, start, end } = staged;
   const { form } = layer;
   const body = bodyOf(layer, fonts);
@@ -125,13 +141,14 @@ function drawn(staged: StagedBalloon, tick: number, fonts: Fonts, towards: Point
   if (ms < 0 || tick >= end) return [];
   const grown = settle(ms, 200);
   const to = towards && { x: towards.x / k, y: towards.y / k };
+  const head = face && { left: face.left / k, right: face.right / k, top: face.top / k, bottom: face.bottom / k };
   const flip = !!to && to.x > 0;
   const fill = form === 'afar' ? tone.tint : PAPER;
   const outline = outlineOf(form, body.width, body.height, flip, tone.cut);
   const nodes: Item[] = [];
   const add = (id: string, rest: Omit<Item, 'id' | 'matrix'> & { matrix?: Item['matrix'] }): void => void nodes.push({ matrix: IDENTITY, ...rest, id });
   const whisper = form === 'whisper';
-  const tail = to && ms > 60 && form !== 'thought' && form !== 'afar' ? tailOf(body, to) : undefined;
+  const tail = to && ms > 60 && form !== 'thought' && form !== 'afar' ? tailOf(body, to, head) : undefined;
   const shadow: readonly [number, number] = [6, 8];
   if (!whisper) {
     add('shade', { path: outline, fill: INK, alpha: 0.22, matrix: [1, 0, 0, 1, ...shadow] });
@@ -245,9 +262,9 @@ export const balloon: DrawnKind<'balloon'> = {
     ],
   },
   moves: () => true,
-  nodes(staged, tick, { fonts, towards }) {
+  nodes(staged, tick, { fonts, towards, head }) {
     if (!fonts.title.length) return EMPTY;
-    return drawn(staged, tick, fonts, towards, valueAt(staged, 'size', tick) / OWN_SIZE);
+    return drawn(staged, tick, fonts, towards, head, valueAt(staged, 'size', tick) / OWN_SIZE);
   },
   box(staged, tick, { fonts }): OwnBox {
     const k = valueAt(staged, 'size', tick) / OWN_SIZE;

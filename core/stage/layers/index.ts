@@ -6,13 +6,14 @@ import { clip } from './clip.ts';
 import { effect } from './effect.ts';
 import { group } from './group.ts';
 import type { DrawnKind, Entry } from './kind.ts';
+import { mark } from './mark.ts';
 import { picture } from './picture.ts';
 import { prop } from './prop.ts';
 import { shape } from './shape.ts';
 import { text } from './text.ts';
 
 /** Every kind of layer that is drawn: one file each, one line here. */
-const DRAWN = { character, prop, picture, clip, text, balloon, chart, shape } as const;
+const DRAWN = { character, prop, picture, clip, text, balloon, chart, mark, shape } as const;
 
 /** The kind of a layer that has something of its own to draw. */
 export const drawnKind = (kind: Layer['kind']): DrawnKind | undefined => (DRAWN as Readonly<Record<string, unknown>>)[kind] as DrawnKind | undefined;

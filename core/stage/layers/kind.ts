@@ -19,6 +19,10 @@ export interface Surroundings {
   readonly reveal?: number;
   /** The mouth of whom it is of, in its own units. */
   readonly towards?: Point;
+  /** The head about that mouth, in its own units. */
+  readonly head?: OwnBox;
+  /** Of a mark: the box of what it names, in its own units. */
+  readonly around?: OwnBox;
   readonly fonts: Fonts;
 }
 

@@ -14,6 +14,7 @@ import { sampleDocument } from '../../testing/samples.ts';
 import { inOrder } from '../../time/order.ts';
 import { evaluate } from '../evaluate.ts';
 import { frameSize } from '../frame.ts';
+import { balloon } from '../layers/balloon.ts';
 import type { StageExtent } from '../snapping.ts';
 import { mouthOf } from '../tree.ts';
 import { keptFree, onPicture } from './freeOf.ts';
@@ -200,6 +201,31 @@ describe('a balloon', () => {
       return (tail?.path?.[6] ?? 0) as number;
     };
     expect(tipX(500)).toBeGreaterThan(tipX(-500));
+  });
+  it('reaches for the mouth from above only as far as the head: no eye is ever crossed', () => {
+    const staged = {
+      layer: { kind: 'balloon', form: 'speech', text: 'It is low tide.' },
+      start: 0,
+      end: 1e9,
+      words: { beats: [0], tone: 1, shape: '16:9' },
+      tracks: {},
+      colours: {},
+    };
+    let tails = 0;
+    fc.assert(
+      fc.property(fc.integer({ min: -900, max: 900 }), fc.integer({ min: 260, max: 900 }), (x, y) => {
+        // The mouth from the balloon's middle, with a head about it.
+        const head = { left: x - 60, right: x + 60, top: y - 150, bottom: y + 10 };
+        const nodes = balloon.nodes(staged as never, 1e6, { fonts, towards: { x, y }, head });
+        const tail = flatten(nodes).find(({ id }) => id === 'tail') as { path: Float32Array } | undefined;
+        if (!tail) return;
+        tails++;
+        const [tipX, tipY] = [tail.path[6] as number, tail.path[7] as number];
+        expect(((tipX - x) / 60) ** 2 + ((tipY - (y - 70)) / 80) ** 2).toBeGreaterThan(1);
+      }),
+      { numRuns: 200 },
+    );
+    expect(tails).toBeGreaterThan(100);
   });
   it('stays where it is on the picture while the camera moves, and its tail goes with the mouth', () => {
     const start = { to: 'scene', edge: 'start', offset: 0 } as const;
