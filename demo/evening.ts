@@ -39,8 +39,8 @@ async function nextScene(making: Making, { makeId }: Tools, title: string, scrip
   making.run('Write the script', insertScript(id, readScript(script), role, makeId));
   making.run('Backdrop', setBackdrop(id, backdrop));
   const layerOf = (name: string): string | undefined => {
-    const character = Object.values(making.document.characters).find((one) => one.name === name)?.id;
-    return inOrder((making.document.scenes[id] as Document['scenes'][string]).layers).find(([, layer]) => layer.kind === 'character' && layer.character === character)?.[0];
+    const who = Object.values(making.document.characters).find((one) => one.name === name)?.id;
+    return inOrder((making.document.scenes[id] as Document['scenes'][string]).layers).find(([, layer]) => layer.kind === 'character' && layer.character === who)?.[0];
   };
   const others = ['Moon', 'Noor'].map(layerOf).filter((one) => one !== undefined);
   if (others.length) making.run('Who is not there', removeLayers(id, others));
