@@ -9,11 +9,13 @@ import { createApp } from '#server/api/app';
 import { readyDb } from '#server/cli/database';
 import type { Db } from '#server/db/db';
 import { createProduction, findProduction, loadProduction, makeId } from '#server/productions';
+import { loadResources } from '#server/resources';
 import { ROOT } from '#server/root';
 import { openBrowser } from '../../e2e/browser.ts';
 import { cleared } from '../cleared.ts';
 import { crowded } from './crowd.ts';
 import { benchEditing } from './editing.ts';
+import { benchEffects } from './effects.ts';
 
 const WINDOWS = 3;
 const WINDOW_MS = 16_000;
@@ -110,6 +112,15 @@ function withFour(demo: Document): Document {
 /** Stage frame times while the demo plays: evaluate, paint and a one-pixel read in the worker, canvas of 1280 x 720; then with still layers on it. */
 export async function benchComposer({ part }: { part?: string } = {}) {
   const { db, url: database } = await readyDb();
+  if (part === 'effects') {
+    try {
+      const { document } = await loadProduction(db, await findProduction(db, 'demo'));
+      const four = withFour(document);
+      return benchEffects(four, await loadResources(db, four));
+    } finally {
+      await db.destroy();
+    }
+  }
   // Posters are a worker's; one is there whether Kipzo runs beside this or not.
   const worker = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/cli/main.ts'), 'worker', '--for', 'quick'], {
     cwd: ROOT,
@@ -141,7 +152,8 @@ export async function benchComposer({ part }: { part?: string } = {}) {
       windows.push(window);
     }
     const stillLayers = await crowds(browser, db, url, demo);
-    return { ...spread(all), windows, fourPeople, stillLayers, ...editing };
+    const effects = benchEffects(four, await loadResources(db, four));
+    return { ...spread(all), windows, fourPeople, stillLayers, ...editing, ...effects };
   } finally {
     worker.kill();
     await browser.close();

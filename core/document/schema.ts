@@ -269,6 +269,11 @@ export const OwnPictureSchema = v.object({
 });
 export type OwnPicture = v.InferOutput<typeof OwnPictureSchema>;
 
+export const CAPTION_LOOKS = ['plate', 'ribbon', 'letters'] as const;
+export type CaptionLook = (typeof CAPTION_LOOKS)[number];
+export const CAPTION_PLACES = ['foot', 'head'] as const;
+export type CaptionPlace = (typeof CAPTION_PLACES)[number];
+
 export const ProductionSchema = v.object({
   version: v.literal(DOCUMENT_VERSION),
   id: id('production'),
@@ -288,6 +293,9 @@ export const ProductionSchema = v.object({
   shownCaptions: v.optional(id('captions')),
   /** Captions in the colours of who speaks. */
   captionColours: v.optional(v.boolean()),
+  /** On what captions are written, a plate if left out; and where they stand, at the foot if left out. */
+  captionLook: v.optional(v.picklist(CAPTION_LOOKS)),
+  captionPlace: v.optional(v.picklist(CAPTION_PLACES)),
 });
 export type Production = v.InferOutput<typeof ProductionSchema>;
 

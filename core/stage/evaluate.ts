@@ -7,7 +7,7 @@ import type { SceneSchedule } from '../schedule/schedule.ts';
 import { TICKS_PER_SECOND } from '../time/ticks.ts';
 import { backdropPlanes } from './backdrop.ts';
 import { cameraAt, type Focus, focusAt } from './camera.ts';
-import { captionNodes } from './captions.ts';
+import { captionNodes, captionStyle } from './captions.ts';
 import { frameSize, type View, viewMatrix } from './frame.ts';
 import { styledPlane, styleOf } from './styles/index.ts';
 import { layerPlanes, type Moment, someAlone } from './tree.ts';
@@ -83,7 +83,7 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
   if (style.over) planes.push({ id: 'over', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: style.over(frame.width, frame.height) });
   if (options.captions ?? true) {
     const caption = captionAt(scene, tick);
-    if (caption) planes.push({ id: 'caption', view: IDENTITY, nodes: captionNodes(caption.rows, shape, fonts, caption.colour) });
+    if (caption) planes.push({ id: 'caption', view: IDENTITY, nodes: captionNodes(caption.rows, shape, fonts, caption.colour, captionStyle(document.production)) });
   }
   return { width: frame.width, height: frame.height, background: style.background?.(background) ?? background, planes };
 }
@@ -91,7 +91,7 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
 /** Lays out a scene's captions ahead of playing, one a step, so that no frame waits for its letters. */
 export function* layOutCaptions(document: Document, scene: SceneSchedule, fonts: Fonts): Generator<void> {
   for (const { rows, colour } of scene.captions) {
-    captionNodes(rows, document.production.frame, fonts, colour);
+    captionNodes(rows, document.production.frame, fonts, colour, captionStyle(document.production));
     yield;
   }
 }

@@ -160,8 +160,19 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
   const captions = scene.captions
     .filter((caption) => caption.start < to && caption.end > from)
     .map((caption) => [Math.max(-1, caption.start - from), Math.min(to - from, caption.end - from), caption.rows, caption.colour ?? 0]);
-  const { frame: shape, style } = film.document.production;
-  return JSON.stringify([shape, style, film.fps, ticks.length, scene.scene.backdrop, backdropMoves(scene.scene.backdrop, shape) ? from : '', layers, views, captions]);
+  const { frame: shape, style, captionLook = '', captionPlace = '' } = film.document.production;
+  return JSON.stringify([
+    shape,
+    style,
+    captions.length ? [captionLook, captionPlace] : '',
+    film.fps,
+    ticks.length,
+    scene.scene.backdrop,
+    backdropMoves(scene.scene.backdrop, shape) ? from : '',
+    layers,
+    views,
+    captions,
+  ]);
 }
 
 const NONE: ReadonlySet<string> = new Set();

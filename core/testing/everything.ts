@@ -1,5 +1,6 @@
 import type { Document, Scene } from '../document/schema.ts';
 import { edit, type Recipe } from '../edit/change.ts';
+import { setCaptionStyle } from '../edit/commands/captions.ts';
 import { hangCue } from '../edit/commands/cues.ts';
 import { addKey } from '../edit/commands/keys.ts';
 import { addEffect, addLayer, groupLayers, holdLayer, type NewLayer, setBlend, setMask, setPassage, setSpan } from '../edit/commands/layers.ts';
@@ -56,6 +57,7 @@ export function everything(script?: string) {
   bring({ kind: 'mark', form: 'ring', text: '', to: second, width: 300, height: 200, x: 0, y: 0, ...flags });
   bring({ kind: 'mark', form: 'callout', text: 'Noor', to: first, aimY: -0.3, tone: 3, width: 300, height: 200, x: -800, y: -480, ...flags });
   bring({ kind: 'text', text: 'Low tide', font: 'title', align: 'middle', look: 'cut-strip', x: 720, y: -480, size: 60, ...flags });
+  run(setCaptionStyle('ribbon', 'head'));
   const group = makeId('layer');
   run(groupLayers(scene, [second, lamp], group, 'Pair'));
   run(holdLayer(scene, bag, first, 'right'));

@@ -25,7 +25,10 @@ export const benchCommand = (): Command =>
     .option('--frames <n>', 'frames of each scene', Number)
     .option('--size <WxH>', 'size of the picture')
     .option('--preset <preset>', 'encoder preset')
-    .option('--part <part>', 'saving: kills, requests, load or typing alone; render: one set alone; composer: editing or four alone; picture: lifting, mending or marks alone')
+    .option(
+      '--part <part>',
+      'saving: kills, requests, load or typing alone; render: one set alone; composer: editing, four or effects alone; picture: lifting, mending or marks alone',
+    )
     .option('--count <n>', 'saving, picture: how many of them', Number)
     .option('--tuning', 'speech: the half that may be tuned on')
     .action(async (name: string | undefined, options) => {

@@ -1,7 +1,8 @@
 import { Clapperboard } from 'lucide-react';
 import { toast } from 'sonner';
-import type { FrameShape } from '#core/document/schema';
+import type { CaptionLook, CaptionPlace, FrameShape } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
+import { setCaptionStyle } from '#core/edit/commands/captions';
 import { setFrameShape } from '#core/edit/commands/frame';
 import { setLeadAndTail, setSceneLength } from '#core/edit/commands/lines';
 import { setCaptions } from '#core/edit/commands/stage';
@@ -11,7 +12,7 @@ import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import { preview, run, useOpenDocument } from '../state/production.ts';
 import { choose, view } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
-import { Check } from '../ui/fields.tsx';
+import { Check, NamedChoice } from '../ui/fields.tsx';
 import { NumberCell } from '../ui/NumberCell.tsx';
 import { Button } from '../ui/parts.tsx';
 import { BackdropDials } from './BackdropCard.tsx';
@@ -142,10 +143,40 @@ export function SceneCard({ scene }: { scene: PlacedScene }) {
         <Check checked={part.captions} onChange={(on) => run('Captions from the words', setCaptions(scene.id, on))}>
           Captions from the words
         </Check>
+        {part.captions && <CaptionStyleFields />}
       </Section>
     </div>
   );
 }
+
+/** How captions look and where they stand: of the whole film, since they are read as one. */
+function CaptionStyleFields() {
+  const { captionLook = 'plate', captionPlace = 'foot' } = useOpenDocument().production;
+  return (
+    <div className="mt-2 grid grid-cols-2 gap-x-3">
+      <NamedChoice
+        label="Written on"
+        value={captionLook}
+        options={CAPTION_LOOK_NAMES.map(([value, label]) => ({ value, label }))}
+        onChange={(look) => run('Look of the captions', setCaptionStyle(look as CaptionLook, captionPlace))}
+      />
+      <NamedChoice
+        label="They stand"
+        value={captionPlace}
+        options={[
+          { value: 'foot', label: 'At the foot' },
+          { value: 'head', label: 'At the top' },
+        ]}
+        onChange={(place) => run('Place of the captions', setCaptionStyle(captionLook, place as CaptionPlace))}
+      />
+    </div>
+  );
+}
+const CAPTION_LOOK_NAMES: readonly (readonly [CaptionLook, string])[] = [
+  ['plate', 'A dark plate'],
+  ['ribbon', 'A cut length'],
+  ['letters', 'Nothing'],
+];
 
 const FRAME_SHAPES: readonly (readonly [FrameShape, string])[] = [
   ['16:9', 'Wide: video pages, screens, talks'],

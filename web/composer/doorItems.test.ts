@@ -65,7 +65,7 @@ describe('the stage door', () => {
     expect(layer).toMatchObject({ kind: 'mark', form: 'arrow', to: marit });
     const [x, y] = [(layer as { x: number }).x, (layer as { y: number }).y];
     const after = placed(next);
-    for (const face of keptFree(after, NO_FONTS, '16:9', 48_000, 90_000).faces) expect(x > face.left && x < face.right && y > face.top && y < face.bottom).toBe(false);
+    for (const face of keptFree(after, NO_FONTS, { frame: '16:9' }, 48_000, 90_000).faces) expect(x > face.left && x < face.right && y > face.top && y < face.bottom).toBe(false);
     const line = after.lines.find(({ start, end }) => 48_000 < end && 48_000 >= start) ?? after.lines[0];
     expect(after.layers.get(item('words mark arrow').layer as string)?.start).toBe(line?.start);
   });
@@ -85,7 +85,7 @@ describe('the stage door', () => {
     const staged = scene2.layers.get(item('words balloon speech').layer as string);
     expect(staged?.start).toBeLessThanOrEqual(line?.start as number);
     expect(staged?.end).toBeGreaterThanOrEqual(line?.end as number);
-    const kept = keptFree(scene2, NO_FONTS, '16:9', staged?.start as number, staged?.end as number);
+    const kept = keptFree(scene2, NO_FONTS, { frame: '16:9' }, staged?.start as number, staged?.end as number);
     const { x, y } = layer as { x: number; y: number };
     for (const face of kept.faces) expect(x > face.left && x < face.right && y > face.top && y < face.bottom).toBe(false);
   });

@@ -172,7 +172,7 @@ export function wordItems(scene: PlacedScene, document: Document): DoorItem[] {
         const span = said ? { span: { start: { to: 'line', line: said.id, edge: 'start', offset: -3840 }, end: { to: 'line', line: said.id, edge: 'end', offset: STAYS } } } : {};
         const rows = Math.max(1, Math.ceil(text.length / 20));
         const size = { width: Math.min(20, text.length) * 34 + 130, height: rows * 76 + 80 };
-        const kept = keptFree(scene, NO_FONTS, shape, said?.start ?? at, said?.end ?? at + toTicks(2));
+        const kept = keptFree(scene, NO_FONTS, document.production, said?.start ?? at, said?.end ?? at + toTicks(2));
         const mouth = whose === undefined ? undefined : mouthAt(whose, said?.start ?? at);
         const place = placeClear(size, shape, kept, mouth) ?? { x: 0, y: safeArea(shape).top + size.height / 2, scale: 1 };
         const made = { kind: 'balloon', text, form, ...(whose ? { of: whose } : {}), x: place.x, y: place.y, size: Math.round(96 * place.scale), ...span, ...PLAIN };
@@ -219,7 +219,7 @@ export function wordItems(scene: PlacedScene, document: Document): DoorItem[] {
         const made = { ...own, text, ...(to ? { to } : {}), ...(form === 'marker' ? { blend: 'multiply' } : {}), ...span, ...LEAVES };
         if (about || !named) return addLayer(scene.id, layer, { ...made, x: 0, y: 0 } as unknown as NewLayer);
         // Beside what it names, on the side with more room, over no face.
-        const kept = keptFree(scene, NO_FONTS, shape, said?.start ?? at, said?.end ?? at + toTicks(2));
+        const kept = keptFree(scene, NO_FONTS, document.production, said?.start ?? at, said?.end ?? at + toTicks(2));
         const size = form === 'callout' ? { width: text.length * 27 + 140, height: 112 } : { width: 90, height: 90 };
         const side = (named.left + named.right) / 2 < 0 ? 1 : -1;
         const start = { x: (side > 0 ? named.right : named.left) + side * (REACH + size.width / 2), y: named.top - 60 };
@@ -262,9 +262,13 @@ export function wordItems(scene: PlacedScene, document: Document): DoorItem[] {
       const mouth = whose === undefined ? undefined : mouthAt(whose, lineAt(of, 0)?.start ?? 0);
       const side = (mouth?.x ?? -1) < 0 ? -1 : 1;
       const x = side < 0 ? safe.left + size.width / 2 : safe.right - size.width / 2;
-      return addLayer(of.id, id, { ...made, x: Math.round(x), y: Math.round(safe.bottom - 76 - (of.scene.captions ? 190 : 0)) } as NewLayer);
+      return addLayer(of.id, id, {
+        ...made,
+        x: Math.round(x),
+        y: Math.round(safe.bottom - 76 - (of.scene.captions && document.production.captionPlace !== 'head' ? 190 : 0)),
+      } as NewLayer);
     }
-    const kept = keptFree(of, NO_FONTS, shape, 0, of.length);
+    const kept = keptFree(of, NO_FONTS, document.production, 0, of.length);
     const towards = look.id === 'thread-flag' && whose !== undefined ? mouthOf(of, whose, 0) : undefined;
     const place = placeClear({ width: Math.min(size.width, frame.width * 0.8), height: size.height }, shape, kept, towards) ?? { x: 0, y: safe.top + size.height / 2, scale: 1 };
     return addLayer(of.id, id, { ...made, x: place.x, y: place.y, size: Math.round(96 * place.scale) } as NewLayer);

@@ -1,5 +1,5 @@
 import { failure } from '../../document/failure.ts';
-import type { CaptionTrack } from '../../document/schema.ts';
+import type { CaptionLook, CaptionPlace, CaptionTrack } from '../../document/schema.ts';
 import type { Subtitle } from '../../formats/subtitles/cue.ts';
 import type { FilmSchedule } from '../../schedule/schedule.ts';
 import { orderAtEnd } from '../../time/order.ts';
@@ -29,6 +29,17 @@ export const showCaptions =
     if (id === null) delete draft.production.shownCaptions;
     else if (draft.production.captionTracks?.[id]) draft.production.shownCaptions = id;
     else throw failure('no-captions', 'Those captions are gone. Choose others.');
+  };
+
+/** On what captions are written and where they stand, in all scenes. */
+export const setCaptionStyle =
+  (look: CaptionLook, place: CaptionPlace): Recipe =>
+  (draft) => {
+    const { production } = draft;
+    if (look === 'plate') delete production.captionLook;
+    else production.captionLook = look;
+    if (place === 'foot') delete production.captionPlace;
+    else production.captionPlace = place;
   };
 
 /** Captions in the colours of who speaks, or all alike. */

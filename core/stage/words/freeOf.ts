@@ -1,4 +1,4 @@
-import type { FrameShape } from '../../document/schema.ts';
+import type { FrameShape, Production } from '../../document/schema.ts';
 import { meanScale, type Point, transform } from '../../draw/matrix.ts';
 import type { Fonts } from '../../draw/text.ts';
 import type { SceneSchedule } from '../../schedule/schedule.ts';
@@ -24,7 +24,8 @@ export function onPicture(scene: SceneSchedule, { x, y }: Point, tick: number, s
 }
 
 /** What words that are seen from one tick to another keep clear of, `but` themselves. */
-export function keptFree(scene: SceneSchedule, fonts: Fonts, shape: FrameShape, from: number, to: number, but: readonly string[] = []): KeptFree {
+export function keptFree(scene: SceneSchedule, fonts: Fonts, film: Pick<Production, 'frame' | 'captionPlace'>, from: number, to: number, but: readonly string[] = []): KeptFree {
+  const shape = film.frame;
   const faces: StageExtent[] = [];
   const figures = new Map<string, StageExtent>();
   const words = new Map<string, StageExtent>();
@@ -55,5 +56,5 @@ export function keptFree(scene: SceneSchedule, fonts: Fonts, shape: FrameShape, 
       } else if (staged.layer.kind === 'text' || staged.layer.kind === 'balloon') wider(words, id, box);
     }
   }
-  return { faces, figures: [...figures.values()], words: [...words.values()], captions: scene.scene.captions };
+  return { faces, figures: [...figures.values()], words: [...words.values()], captions: scene.scene.captions ? (film.captionPlace ?? 'foot') : undefined };
 }

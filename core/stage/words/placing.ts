@@ -1,4 +1,4 @@
-import type { FrameShape } from '../../document/schema.ts';
+import type { CaptionPlace, FrameShape } from '../../document/schema.ts';
 import type { Point } from '../../draw/matrix.ts';
 import { frameSize } from '../frame.ts';
 import type { StageExtent } from '../snapping.ts';
@@ -11,8 +11,8 @@ export interface KeptFree {
   readonly figures: readonly StageExtent[];
   /** Other words. */
   readonly words: readonly StageExtent[];
-  /** Captions stand at the foot. */
-  readonly captions: boolean;
+  /** Where captions stand, if there are any. */
+  readonly captions: CaptionPlace | undefined;
 }
 
 /** Round a face so much is free, too. */
@@ -54,11 +54,12 @@ export interface Placed {
  */
 export function placeClear(size: { readonly width: number; readonly height: number }, shape: FrameShape, kept: KeptFree, towards?: Point): Placed | undefined {
   const safe = safeArea(shape);
-  const floor = kept.captions ? safe.bottom - CAPTIONS : safe.bottom;
+  const floor = kept.captions === 'foot' ? safe.bottom - CAPTIONS : safe.bottom;
+  const ceiling = kept.captions === 'head' ? safe.top + CAPTIONS : safe.top;
   const faces = kept.faces.map(({ left, top, right, bottom }) => ({ left: left - ROUND, top: top - ROUND, right: right + ROUND, bottom: bottom + ROUND }));
   for (let scale = 1; scale >= SMALLEST; scale *= STEP) {
     const [w, h] = [size.width * scale, size.height * scale];
-    const [x0, x1, y0, y1] = [safe.left + w / 2, safe.right - w / 2, safe.top + h / 2, floor - h / 2];
+    const [x0, x1, y0, y1] = [safe.left + w / 2, safe.right - w / 2, ceiling + h / 2, floor - h / 2];
     if (x1 < x0 || y1 < y0) continue;
     let best: (Placed & { readonly cost: number }) | undefined;
     for (let row = 0; row < ROWS; row++)

@@ -133,7 +133,7 @@ describe('a place for words', () => {
       const size = { width: chance.between(260, 1100), height: chance.between(90, 420) };
       const [speaker] = faces as [StageExtent];
       const mouth = n % 2 ? { x: (speaker.left + speaker.right) / 2, y: speaker.bottom - 20 } : undefined;
-      const placed = placeClear(size, shape, { faces, figures, words: [], captions: n % 3 === 0 }, mouth);
+      const placed = placeClear(size, shape, { faces, figures, words: [], captions: n % 3 === 0 ? 'foot' : n % 3 === 1 ? 'head' : undefined }, mouth);
       if (!placed) {
         none++;
         continue;
@@ -154,7 +154,7 @@ describe('a place for words', () => {
   });
   it('is near to whom it is of, and away from other words', () => {
     const face = { left: 300, right: 460, top: -160, bottom: 20 };
-    const kept = { faces: [face], figures: [], words: [], captions: false };
+    const kept = { faces: [face], figures: [], words: [], captions: undefined };
     const near = placeClear({ width: 400, height: 140 }, '16:9', kept, { x: 380, y: 0 });
     expect(Math.abs((near?.x ?? 0) - 380)).toBeLessThan(420);
     expect(near?.y).toBeLessThan(0);
@@ -267,7 +267,7 @@ describe('a balloon', () => {
   });
   it('is placed clear of every face of its scene', () => {
     const scene = placedScene(made.document);
-    const kept = keptFree(scene, fonts, '16:9', 0, 200_000);
+    const kept = keptFree(scene, fonts, { frame: '16:9' }, 0, 200_000);
     expect(kept.faces.length).toBeGreaterThan(1);
     expect(kept.figures.length).toBe(2);
     const at = mouthOf(scene, who, 1000);
