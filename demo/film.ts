@@ -3,6 +3,8 @@ import type { Cue, Document, Pin, Take, Voice } from '#core/document/schema';
 import { edit, type Recipe } from '#core/edit/change';
 import { hangCue } from '#core/edit/commands/cues';
 import { addTake } from '#core/edit/commands/lines';
+import { addFilmSound, SOUND_DEFAULTS } from '#core/edit/commands/sounds';
+import { ownSound, ownSource } from '#core/sound/own/index';
 import { isSaid } from '#core/speech/analysis';
 import { DRAFT_ENGINE } from '#core/speech/voices';
 import { inOrder, orderAtEnd } from '#core/time/order';
@@ -61,6 +63,12 @@ export class Making {
       const take: Take = { order: 'a0', name: kind === 'draft' ? 'Draft' : 'Take 1', kind, media, analysis, from, length, times, ...(kind === 'draft' ? draft : {}) };
       this.run('Give a voice', addTake(this.scene, id, this.tools.makeId('take'), take));
     }
+  }
+
+  /** Lays music of our own under the whole film; it makes room for voices. */
+  music(id: string): void {
+    const source = ownSource(id);
+    this.run('Music', addFilmSound(this.tools.makeId('sound'), { source, name: ownSound(source)?.name ?? id, ...SOUND_DEFAULTS.bed, gainDb: -10, start: 0, end: null }));
   }
 
   hang(cue: Shape<Cue>, start: Pin, seconds: number): string {

@@ -75,5 +75,6 @@ export async function presenter(tools: Tools): Promise<Document> {
   making.hang({ kind: 'face', layer, expression: 'laughing', strength: 0.5 }, making.on(5, 'And'), 2.2);
   making.hang({ kind: 'camera', framing: 'wide', subjects: [], x: 0, y: 0, width: 1920, over: 0, push: 0 }, { to: 'scene', edge: 'start', offset: 0 }, 1);
   making.hang({ kind: 'camera', framing: 'medium', subjects: [layer], x: 0, y: 0, width: 1920, over: toTicks(0.8), push: 0 }, making.on(5, 'And', -0.3), 1);
+  making.music('light-steps');
   return making.document;
 }

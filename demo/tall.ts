@@ -59,5 +59,6 @@ export async function tall(tools: Tools): Promise<Document> {
   making.hang({ kind: 'face', layer: kofi, expression: 'warm', strength: 0.9 }, making.on(4), 3);
   making.hang({ kind: 'face', layer: mei, expression: 'laughing', strength: 0.7 }, making.on(4, 'fish'), 1.8);
   making.hang({ kind: 'camera', framing: 'wide', subjects: [], x: 0, y: 0, width: 1080, over: 0, push: 0 }, { to: 'scene', edge: 'start', offset: 0 }, 1);
+  making.music('bright-morning');
   return making.document;
 }

@@ -193,6 +193,7 @@ export async function tides(tools: Tools): Promise<Document> {
   shot('medium', [tully], making.on(11, undefined, -0.12), 0, 0.06);
   shot('two-shot', [marit, tully], making.on(12, undefined, -0.1));
   shot('wide', [], making.on(13, 'love'), 1.2);
+  making.music('harbour');
   await gallery(making, tools);
   await bench(making, tools);
   return making.document;

@@ -1,4 +1,4 @@
-import { Key } from 'selenium-webdriver';
+import { By, Key, Origin } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Browser, openBrowser } from './browser.ts';
 import { openHouse } from './house.ts';
@@ -75,4 +75,65 @@ describe('a world and words', () => {
     const beats = (await browser.run(`${DOCUMENT} return layers.map((l) => l.kind)`)) as string[];
     expect(beats).toEqual(expect.arrayContaining(['character', 'text', 'balloon', 'chart', 'effect', 'mark']));
   }, 300_000);
+});
+
+describe('the workshop for backdrops', () => {
+  it('takes a set apart by pointer and keys, keeps it for all productions, and another one puts it behind its scene; page and film are the same', async () => {
+    const { driver } = browser;
+    await driver.get(house.url);
+    await (await browser.button('Start empty')).click();
+    await browser.until('the composer is open', `return window.kipzo && kipzo.production.getState().document && document.querySelector('[data-stage-room]')`, 60_000);
+    const id = (await driver.getCurrentUrl()).split('/p/')[1]?.split('/')[0] as string;
+    await driver.get(`${house.url}/p/${id}/workshop`);
+    await driver.findElement(By.linkText('Backdrops')).click();
+    await (await browser.button('Another one …')).click();
+    await (await browser.find('[data-set="harbour-low-tide"]')).click();
+    await browser.until('the harbour is behind the scene', `${DOCUMENT} return s.backdrop.set === 'harbour-low-tide'`);
+    await browser.until('it is painted', `return kipzoBackdrop.times.length > 0 && document.querySelector('[data-depth-shelf]')`);
+
+    // A boat is dragged, and steps along by keys.
+    const bench = await browser.find('[data-backdrop-bench]');
+    const rect = await bench.getRect();
+    const at = (x: number, y: number) => ({ origin: Origin.VIEWPORT, x: Math.round(rect.x + x * rect.width), y: Math.round(rect.y + y * rect.height), duration: 40 });
+    await driver.actions().move(at(0.35, 0.59)).press().move(at(0.4, 0.6)).move(at(0.45, 0.62)).release().perform();
+    const moved = '(Object.values(s.backdrop.parts ?? {})[0] ?? {})';
+    await browser.until('the boat was dragged', `${DOCUMENT} return ${moved}.dx > 100`);
+    const dx = (await browser.run(`${DOCUMENT} return ${moved}.dx`)) as number;
+    await keys(Key.ARROW_RIGHT);
+    await browser.until('it went on by a key', `${DOCUMENT} return ${moved}.dx > ${dx}`);
+
+    // The plane that it lies on goes farther away; the floor cannot.
+    await (await browser.find('[data-plane="sand"]')).sendKeys(Key.ARROW_LEFT);
+    await browser.until('the sand is farther', `${DOCUMENT} return s.backdrop.planes.sand.distance > 14`);
+    await (await browser.find('[data-plane="floor"]')).sendKeys(Key.ARROW_LEFT);
+    // Something of the house is put in by its name, made larger, and goes by Delete.
+    const find = await browser.find('input[aria-label="Find something to put in"]');
+    await find.sendKeys('clock', Key.ENTER);
+    await browser.until('a clock is put in', `${DOCUMENT} return s.backdrop.pieces?.length === 1 && document.querySelector('[data-backdrop-piece] [aria-expanded="true"]')`);
+    await find.sendKeys(Key.ENTER);
+    await browser.until('two are', `${DOCUMENT} return s.backdrop.pieces?.length === 2`);
+    await driver.executeScript('arguments[0].focus()', bench);
+    await keys(Key.DELETE);
+    await browser.until('one is again', `${DOCUMENT} return s.backdrop.pieces?.length === 1`);
+    await (await browser.button('Dusk')).click();
+    expect(await browser.run(`${DOCUMENT} return [Object.keys(s.backdrop.planes), s.backdrop.light]`)).toEqual([['sand'], 0.75]);
+
+    await (await browser.button('Keep on the shelf')).click();
+    const name = await browser.find('form input');
+    await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Low tide with a clock', Key.ENTER);
+    await browser.until('it is on the shelf', `return document.querySelector('[data-kept]')?.textContent.includes('Low tide with a clock')`);
+    // Undone here, it stays on the shelf.
+    const kept = (await browser.run(`${DOCUMENT} return s.backdrop`)) as object;
+
+    // Another production finds it in its stage door.
+    await driver.get(house.url);
+    await (await browser.button('Start empty')).click();
+    await browser.until('the composer is open', `return window.kipzo && kipzo.production.getState().document && document.querySelector('[data-stage-room]')`, 60_000);
+    const other = (await driver.getCurrentUrl()).split('/p/')[1]?.split('/')[0] as string;
+    expect(other).not.toBe(id);
+    await bring('Low tide with', `s.backdrop.pieces?.length === 1`);
+    expect(await browser.run(`${DOCUMENT} return s.backdrop`)).toEqual(kept);
+    const { stage, film } = await stageAndFilm(browser, house, other, 10_000);
+    expect(film).toBe(stage);
+  }, 240_000);
 });

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import * as fontkit from 'fontkit';
 import type { Document } from '#core/document/schema';
+import { lateFont } from '#core/draw/lateFont';
 import type { Fonts, OutlineFont } from '#core/draw/text';
 import type { RawImage } from '#core/paint/paint';
 import { analysesOf, FONT_FILES, FONT_ROLES, type FontFile, fontFileName, framesOf, picturesOf, type Resources } from '#core/resources';
@@ -19,12 +20,22 @@ const require = createRequire(import.meta.url);
 /** Where a file of a shipped font lies. */
 export const fontPath = (file: FontFile): string => require.resolve(`@fontsource/${file.family}/files/${fontFileName(file)}`);
 
+const files = new Map<string, OutlineFont>();
+
+/** A font's file, read and opened once. */
+function opened(file: FontFile): OutlineFont {
+  const path = fontPath(file);
+  let font = files.get(path);
+  if (!font) files.set(path, (font = fontkit.create(readFileSync(path)) as unknown as OutlineFont));
+  return font;
+}
+
 let fonts: Fonts | undefined;
 
 /** The film's fonts, opened once. */
 export function filmFonts(): Fonts {
   fonts ??= Object.fromEntries(
-    FONT_ROLES.map((role) => [role, FONT_FILES[role].map((file) => fontkit.create(readFileSync(fontPath(file))) as unknown as OutlineFont)]),
+    FONT_ROLES.map((role) => [role, FONT_FILES[role].map((file) => (file.only ? lateFont(file.only, () => opened(file)) : opened(file)))]),
   ) as unknown as Fonts;
   return fonts;
 }

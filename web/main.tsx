@@ -4,6 +4,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
+import { BackdropWorkshop } from './screens/BackdropWorkshop.tsx';
 import { Broken } from './screens/Broken.tsx';
 import { Cast } from './screens/Cast.tsx';
 import { Composer } from './screens/Composer.tsx';
@@ -26,6 +27,8 @@ const router = createBrowserRouter([
       { path: '/p/:production/script', element: <Script /> },
       { path: '/p/:production/script/:scene', element: <Script /> },
       { path: '/p/:production/workshop', element: <Workshop /> },
+      { path: '/p/:production/workshop/backdrop', element: <BackdropWorkshop /> },
+      { path: '/p/:production/workshop/backdrop/:scene', element: <BackdropWorkshop /> },
       { path: '/p/:production/workshop/:picture', element: <Workshop /> },
       { path: '/p/:production/export', element: <Export /> },
       { path: '*', element: <NotFound /> },

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Document, Line, Take } from '../document/schema.ts';
 import { edit } from '../edit/change.ts';
+import { addLayer, setSpan } from '../edit/commands/layers.ts';
 import { setGap } from '../edit/commands/lines.ts';
 import { schedule } from '../schedule/schedule.ts';
 import type { Analysis } from '../speech/analysis.ts';
@@ -100,5 +101,35 @@ describe('before a film is made', () => {
     const document = edit(recorded({ 3: { take: null } }), 'gap', 'cg_000000000001', setGap(made.scene, second, toTicks(3))).document;
     expect(found(document).map(({ check }) => check)).toEqual(['mute', 'silence']);
     expect(new Set(CHECKS.map(({ id }) => id)).size).toBe(CHECKS.length);
+  });
+  it('letters that no font of the film has are told, with where they are', () => {
+    const written = edit(
+      recorded(),
+      'x',
+      made.makeId('change'),
+      addLayer(made.scene, made.makeId('layer'), { kind: 'balloon', text: 'Hello 한국', form: 'speech', x: 0, y: 0, locked: false, hidden: false }),
+    );
+    const [finding] = found(written.document);
+    expect(finding?.check).toBe('letters');
+    expect(finding?.text).toContain('“한국”');
+    const fine = edit(
+      recorded(),
+      'x',
+      made.makeId('change'),
+      addLayer(made.scene, made.makeId('layer'), { kind: 'balloon', text: 'Как 潮汐 كيف', form: 'speech', x: 0, y: 0, locked: false, hidden: false }),
+    );
+    expect(found(fine.document).map(({ check }) => check)).not.toContain('letters');
+  });
+  it('words that go before they can be read twice are told, with the seconds that are missing', () => {
+    const title = (seconds: number): Document => {
+      const id = made.makeId('layer');
+      return edit(recorded(), 'x', made.makeId('change'), (draft) => {
+        addLayer(made.scene, id, { kind: 'text', look: 'cut-strip', text: 'Zanzibar quays', font: 'title', align: 'middle', x: 0, y: 0, locked: false, hidden: false })(draft);
+        setSpan(made.scene, id, { start: { to: 'scene', edge: 'start', offset: 0 }, end: { ticks: toTicks(seconds) } })(draft);
+      }).document;
+    };
+    const [finding] = found(title(0.8)).filter(({ check }) => check === 'brief-words');
+    expect(finding?.text).toMatch(/“Zanzibar quays” goes before it can be read: \d\.\d s are missing/);
+    expect(found(title(6)).map(({ check }) => check)).not.toContain('brief-words');
   });
 });

@@ -16,6 +16,8 @@ export const ID_PREFIXES = {
   sound: 'so',
   captions: 'ct',
   picture: 'pi',
+  piece: 'pc',
+  kept: 'kp',
   actor: 'ac',
   change: 'cg',
 } as const;

@@ -398,6 +398,35 @@ export const BackdropPartSchema = v.object({
 });
 export type BackdropPart = v.InferOutput<typeof BackdropPartSchema>;
 
+/** What is changed of a plane of a drawn backdrop: how many metres behind the stage line it lies, or that it is not there. */
+export const BackdropPlaneSchema = v.object({
+  distance: v.optional(v.pipe(finite, v.minValue(-3), v.maxValue(1000))),
+  hidden: v.optional(v.literal(true)),
+});
+export type BackdropPlane = v.InferOutput<typeof BackdropPlaneSchema>;
+
+/** Something of one's own that stands on a plane of a drawn backdrop, before the plane's own parts. */
+export const BackdropPieceSchema = v.object({
+  id: id('piece'),
+  name,
+  plane: text(40),
+  /** Where its foot stands, in the set's units. */
+  x: finite,
+  y: finite,
+  size: v.pipe(finite, v.minValue(0.02), v.maxValue(20)),
+  turnDeg: v.optional(finite),
+  flipped: v.optional(v.literal(true)),
+  hidden: v.optional(v.literal(true)),
+  what: v.variant('kind', [
+    v.object({ kind: v.literal('prop'), prop: text(40), state: v.optional(text(40)), colour: v.optional(colour) }),
+    /** A picture of one's own; its sides at size 1. */
+    v.object({ kind: v.literal('picture'), media: hash, width: v.pipe(v.number(), v.minValue(1)), height: v.pipe(v.number(), v.minValue(1)) }),
+  ]),
+});
+export type BackdropPiece = v.InferOutput<typeof BackdropPieceSchema>;
+/** So many things of one's own a backdrop holds. */
+export const MOST_PIECES = 60;
+
 export const BackdropSchema = v.variant('kind', [
   /** One colour, or two that run into each other along an angle (90 is downwards). */
   v.object({ kind: v.literal('colour'), colour, to: v.optional(colour), angleDeg: v.optional(v.pipe(v.number(), v.minValue(-360), v.maxValue(360))) }),
@@ -412,6 +441,9 @@ export const BackdropSchema = v.variant('kind', [
     colours: v.optional(v.record(text(20), colour)),
     /** What is changed of its parts, by their ids. */
     parts: v.optional(v.record(text(40), BackdropPartSchema)),
+    planes: v.optional(v.record(text(40), BackdropPlaneSchema)),
+    /** From behind to before, among those of the same plane. */
+    pieces: v.optional(v.pipe(v.array(BackdropPieceSchema), v.maxLength(MOST_PIECES))),
   }),
   v.object({
     kind: v.literal('picture'),
@@ -624,6 +656,14 @@ export const LayerSchema = v.variant('kind', [
   layerOf('effect', { effect: text(40), values }),
 ]);
 export type Layer = v.InferOutput<typeof LayerSchema>;
+
+/** Things that belong together as they stand, without times: one of them holds the others. */
+export const ThingSchema = v.pipe(
+  v.object({ root: id('layer'), layers: v.record(id('layer'), LayerSchema) }),
+  v.check(({ root, layers }) => root in layers, 'has no outermost layer'),
+  v.check(({ layers }) => Object.keys(layers).length <= 200, 'is made of more than 200 layers'),
+);
+export type Thing = v.InferOutput<typeof ThingSchema>;
 export type LayerOf<K extends LayerKind> = Extract<Layer, { kind: K }>;
 export type LayerKindOf = Layer['kind'];
 export type CharacterLayer = LayerOf<'character'>;
@@ -734,3 +774,11 @@ export interface Document {
 }
 
 export const isPin = (end: End): end is Pin => 'to' in end;
+
+/** What is kept on the shelf that all productions share. */
+export const KeptSchema = v.variant('kind', [
+  v.object({ kind: v.literal('character'), name, value: CharacterSchema }),
+  v.object({ kind: v.literal('backdrop'), name, value: BackdropSchema }),
+  v.object({ kind: v.literal('thing'), name, value: ThingSchema }),
+]);
+export type Kept = v.InferOutput<typeof KeptSchema> & { readonly id: string };

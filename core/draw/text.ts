@@ -28,8 +28,10 @@ export interface LaidText {
 }
 
 const bidi = bidiFactory();
+const RIGHT_TO_LEFT = /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
 const CODES: Readonly<Record<string, number>> = { moveTo: MOVE, lineTo: LINE, quadraticCurveTo: QUAD, bezierCurveTo: CUBIC, closePath: CLOSE };
-const memo = new WeakMap<OutlineFont, Map<string, LaidText>>();
+/** By the letters that were there: more of them may come. */
+const memo = new WeakMap<readonly OutlineFont[], Map<string, LaidText>>();
 
 /**
  * One line of text as outlines at `size` (stage units per em), shaped by the font, right-to-left runs in visual
@@ -39,8 +41,8 @@ const memo = new WeakMap<OutlineFont, Map<string, LaidText>>();
 export function layoutLine(text: string, fonts: readonly OutlineFont[], size: number): LaidText {
   const first = fonts[0];
   if (!first) throw new Error('Film text needs a font, and none was given.');
-  let cache = memo.get(first);
-  if (!cache) memo.set(first, (cache = new Map()));
+  let cache = memo.get(fonts);
+  if (!cache) memo.set(fonts, (cache = new Map()));
   const key = `${size} ${text}`;
   const known = cache.get(key);
   if (known) return known;
@@ -75,10 +77,14 @@ function runs(text: string, fonts: readonly OutlineFont[]): { text: string; font
     index += character.length;
     const font = fonts.find((f) => f.hasGlyphForCodePoint(character.codePointAt(0) as number));
     if (!font) continue;
+    // Brackets open the other way where the words run the other way.
+    const shown = level % 2 ? (bidi.getMirroredCharacter(character) ?? character) : character;
     const last = pieces.at(-1);
-    if (last && last.font === font && last.level === level) last.text += character;
-    else pieces.push({ text: character, font, level });
+    if (last && last.font === font && last.level === level) last.text += shown;
+    else pieces.push({ text: shown, font, level });
   }
+  // What has no letters of a right-to-left script is laid out from left to right by its font: blanks and brackets between such words.
+  for (const piece of pieces) if (piece.level % 2 && !RIGHT_TO_LEFT.test(piece.text)) piece.text = [...piece.text].reverse().join('');
   const highest = pieces.reduce((top, piece) => Math.max(top, piece.level), 0);
   for (let level = highest; level > 0; level--) {
     for (let start = 0; start < pieces.length; start++) {

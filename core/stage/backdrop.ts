@@ -1,4 +1,5 @@
 import type { Backdrop, FrameShape } from '../document/schema.ts';
+import { type Bounds, boundsOf } from '../draw/bounds.ts';
 import { IDENTITY, type Matrix, multiply } from '../draw/matrix.ts';
 import { rect } from '../draw/path.ts';
 import type { Colour, Node, Paint, Plane } from '../draw/picture.ts';
@@ -104,7 +105,13 @@ export function backdropPlanes(backdrop: Backdrop, shape: FrameShape, view: View
     const seen = piece.floorTop === undefined ? depthMatrix(view, shape, piece.distance) : floorMatrix(view, shape, piece.distance, piece.floorTop);
     const own = multiply(seen, world.fit);
     const soft = softness(focus, Math.max(-2, piece.distance));
-    return { id: piece.id, view: piece.air ? multiply(own, airMatrix(piece.air, step, strength)) : own, nodes: piece.nodes, ...(soft > 0 ? { blur: soft } : {}) };
+    return {
+      id: piece.id,
+      view: piece.air ? multiply(own, airMatrix(piece.air, step, strength)) : own,
+      nodes: piece.nodes,
+      ...(piece.colour ? { colour: piece.colour } : {}),
+      ...(soft > 0 ? { blur: soft } : {}),
+    };
   };
   const shine: readonly Plane[] = world.shine.length ? [{ id: 'backdrop.shine', view: multiply(viewMatrix(view, shape), world.fit), nodes: world.shine }] : NONE;
   return { back: world.back.map(planeOf), front: [...shine, ...world.front.map(planeOf)], background: world.background, light: isDay(world.light) ? undefined : world.light };
@@ -127,6 +134,47 @@ function floorMatrix(view: View, shape: FrameShape, distance: number, floorTop: 
   const ky = (yNear - yFar) / (feet - top);
   const shear = (near[4] - far[4]) / (feet - top);
   return [near[0], 0, shear, ky, near[4] - shear * feet, yNear - ky * feet];
+}
+
+/** Something of a drawn backdrop that can be taken hold of: a part of its set, or something of one's own. */
+export interface BackdropThing {
+  readonly id: string;
+  readonly name: string;
+  readonly plane: string;
+  readonly own: boolean;
+  readonly stays: boolean;
+  /** Where it lies as the backdrop is seen wide, in stage units. */
+  readonly box: Bounds;
+}
+
+const thingsKnown = new WeakMap<World, readonly BackdropThing[]>();
+
+/** What can be taken hold of in a backdrop, from behind to before; nothing in one that is not drawn by us. The same list for the same backdrop and frame. */
+export function backdropThings(backdrop: Backdrop, shape: FrameShape): readonly BackdropThing[] {
+  const world = worldIn(backdrop, shape);
+  if (!world) return [];
+  let things = thingsKnown.get(world);
+  if (!things) {
+    const [k, , , , fx, fy] = world.fit;
+    things = world.things.flatMap(({ nodes, ...thing }) => {
+      const { left, top, right, bottom } = boundsOf(nodes);
+      return left > right ? [] : [{ ...thing, box: { left: left * k + fx, top: top * k + fy, right: right * k + fx, bottom: bottom * k + fy } }];
+    });
+    thingsKnown.set(world, things);
+  }
+  return things;
+}
+
+/** The least of what can be moved at a place of the stage: the nearest of the smallest. Undefined where there is only ground. */
+export function thingAt(things: readonly BackdropThing[], x: number, y: number): BackdropThing | undefined {
+  const area = ({ box }: BackdropThing): number => (box.right - box.left) * (box.bottom - box.top);
+  let found: BackdropThing | undefined;
+  for (const thing of things) {
+    const { left, top, right, bottom } = thing.box;
+    // One that lies before another is taken unless it is much larger: a thing is seen through the gap of its frame.
+    if (!thing.stays && x >= left && x <= right && y >= top && y <= bottom && (!found || area(thing) <= area(found) * 3)) found = thing;
+  }
+  return found;
 }
 
 /** Where feet stand on a backdrop, in stage units. */

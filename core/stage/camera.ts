@@ -155,7 +155,7 @@ export function focusAt(scene: SceneSchedule, tick: number): Focus {
   return { depth: from.blur ? step(from.depth, settled.depth) : settled.depth, blur: step(from.blur, settled.blur) };
 }
 
-const SHARP: Focus = { depth: 0, blur: 0 };
+export const SHARP: Focus = { depth: 0, blur: 0 };
 
 function focusOf(scene: SceneSchedule, index: number, tick: number): Focus {
   const { cue } = scene.shots[index] as SceneSchedule['shots'][number];

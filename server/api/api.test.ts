@@ -3,7 +3,7 @@ import { request } from 'node:http';
 import { deflateSync } from 'node:zlib';
 import { createCanvas } from '@napi-rs/canvas';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Document } from '#core/document/schema';
+import type { Document, Kept } from '#core/document/schema';
 import { applyPatches, edit, type Recipe } from '#core/edit/change';
 import { setGap } from '#core/edit/commands/lines';
 import { renameProduction, renameScene } from '#core/edit/commands/stage';
@@ -184,23 +184,41 @@ function hugePng(width: number, height: number): Buffer {
 }
 
 describe('the shelf', () => {
+  const shelf = async (id: string) => ((await call('GET', '/shelf')).body as Kept[]).filter((one) => one.id === id);
   it('keeps characters for every production, each once, until they are taken off', async () => {
     const { document } = await made();
     const [character] = Object.values(document.characters) as [Document['characters'][string]];
-    expect((await call('PUT', `/shelf/${character.id}`, { character })).status).toBe(200);
-    expect((await call('PUT', `/shelf/${character.id}`, { character: { ...character, name: 'Marit of the north' } })).status).toBe(200);
-    const shelf = (await call('GET', '/shelf')).body as { id: string; name: string; character: typeof character }[];
-    const mine = shelf.filter(({ id }) => id === character.id);
-    expect(mine).toEqual([{ id: character.id, name: 'Marit of the north', character: { ...character, name: 'Marit of the north' } }]);
-    expect((await call('DELETE', `/shelf/${character.id}`)).status).toBe(200);
-    expect((await call('DELETE', `/shelf/${character.id}`)).body.detail).toBe('That character is not on the shelf any more.');
+    const { id } = character;
+    const renamed = { ...character, name: 'Marit of the north' };
+    expect((await call('PUT', `/shelf/${id}`, { kind: 'character', name: character.name, value: character })).status).toBe(200);
+    expect((await call('PUT', `/shelf/${id}`, { kind: 'character', name: renamed.name, value: renamed })).status).toBe(200);
+    expect(await shelf(id)).toEqual([{ id, kind: 'character', name: 'Marit of the north', value: renamed }]);
+    expect((await call('DELETE', `/shelf/${id}`)).status).toBe(200);
+    expect((await call('DELETE', `/shelf/${id}`)).body.detail).toBe('That is not on the shelf any more.');
   });
-  it('takes no character that could not be drawn', async () => {
+  it('keeps backdrops with all that was changed of them, and things of several layers', async () => {
+    const piece = { id: 'pc_000000000001', name: 'Clock', plane: 'wall', x: -200, y: 10, size: 1.4, what: { kind: 'prop', prop: 'clock' } };
+    const backdrop = { kind: 'set', set: 'study', light: 0.75, planes: { wall: { distance: 4 } }, parts: { globe: { hidden: true } }, pieces: [piece] };
+    expect((await call('PUT', '/shelf/kp_000000000001', { kind: 'backdrop', name: 'Marit’s study', value: backdrop })).status).toBe(200);
+    expect(await shelf('kp_000000000001')).toEqual([{ id: 'kp_000000000001', kind: 'backdrop', name: 'Marit’s study', value: backdrop }]);
+    const plain = { locked: false, hidden: false };
+    const thing = {
+      root: 'la_000000000001',
+      layers: { la_000000000001: { ...plain, kind: 'group', order: 'a0' }, la_000000000002: { ...plain, kind: 'prop', prop: 'clock', order: 'a0', parent: 'la_000000000001' } },
+    };
+    expect((await call('PUT', '/shelf/kp_000000000002', { kind: 'thing', name: 'Desk', value: thing })).status).toBe(200);
+    expect(await shelf('kp_000000000002')).toEqual([{ id: 'kp_000000000002', kind: 'thing', name: 'Desk', value: thing }]);
+  });
+  it('takes nothing that could not be drawn, nor under the name of another', async () => {
     const { document } = await made();
     const [character] = Object.values(document.characters) as [Document['characters'][string]];
-    const answer = await call('PUT', `/shelf/${character.id}`, { character: { ...character, skin: { position: 7, undertone: 0 } } });
+    const answer = await call('PUT', `/shelf/${character.id}`, { kind: 'character', name: 'x', value: { ...character, skin: { position: 7, undertone: 0 } } });
     expect(answer.status).toBe(400);
     expect(answer.body.detail).toContain('skin.position');
+    expect((await call('PUT', '/shelf/kp_000000000003', { kind: 'character', name: 'x', value: character })).status).toBe(400);
+    const without = { root: 'la_000000000001', layers: {} };
+    expect((await call('PUT', '/shelf/kp_000000000003', { kind: 'thing', name: 'x', value: without })).body.detail).toContain('has no outermost layer');
+    expect(await shelf('kp_000000000003')).toEqual([]);
   });
 });
 

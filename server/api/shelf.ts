@@ -1,33 +1,37 @@
 import { Router } from 'express';
 import { failure } from '#core/document/failure';
-import { CharacterSchema } from '#core/document/schema';
+import { KeptSchema } from '#core/document/schema';
 import type { Db } from '../db/db.ts';
 import { param, parsed } from './parsed.ts';
 
-/** Characters that are kept for every production. */
+/** So long an id of something on the shelf is. */
+const MOST_ID = 40;
+
+/** Characters, backdrops and things that are kept for every production. */
 export function shelfRoutes(db: Db): Router {
   const router = Router();
 
   router.get('/', async (_req, res) => {
-    res.json(await db('shelf').orderBy('at', 'desc').select('id', 'name', 'character'));
+    res.json(await db('shelf').orderBy('at', 'desc').select('id', 'kind', 'name', 'value'));
   });
 
-  // A character stays under its own id: kept again, it is replaced.
+  // What is kept again under the same id replaces what was there; a character stays under its own.
   router.put('/:id', async (req, res) => {
-    const character = parsed(CharacterSchema, req.body?.character);
-    if (character.id !== param(req, 'id')) throw failure('bad-request', 'The character has another id than the place it is kept at.', 400);
+    const id = param(req, 'id');
+    const { kind, name, value } = parsed(KeptSchema, req.body);
+    if (id.length > MOST_ID || (kind === 'character' && value.id !== id)) throw failure('bad-request', 'This has another id than the place it is kept at.', 400);
     await db('shelf')
-      .insert({ id: character.id, name: character.name, character: JSON.stringify(character), at: db.fn.now() })
+      .insert({ id, kind, name, value: JSON.stringify(value), at: db.fn.now() })
       .onConflict('id')
       .merge();
-    res.json({ id: character.id });
+    res.json({ id });
   });
 
   router.delete('/:id', async (req, res) => {
     const gone = await db('shelf')
       .where({ id: param(req, 'id') })
       .delete();
-    if (!gone) throw failure('not-on-shelf', 'That character is not on the shelf any more.', 404);
+    if (!gone) throw failure('not-on-shelf', 'That is not on the shelf any more.', 404);
     res.json({ id: param(req, 'id') });
   });
   return router;

@@ -254,12 +254,30 @@ const versions: Knex.Migration = {
   },
 };
 
+/** The shelf holds backdrops and things, too. */
+const kinds: Knex.Migration = {
+  async up(knex) {
+    await knex.schema.alterTable('shelf', (t) => {
+      t.text('kind').notNullable().defaultTo('character');
+      t.renameColumn('character', 'value');
+    });
+  },
+  async down(knex) {
+    await knex('shelf').whereNot({ kind: 'character' }).delete();
+    await knex.schema.alterTable('shelf', (t) => {
+      t.dropColumn('kind');
+      t.renameColumn('value', 'character');
+    });
+  },
+};
+
 const all: Readonly<Record<string, Knex.Migration>> = {
   '20261125000000_init': init,
   '20261125220000_shelf': shelf,
   '20261127230000_truth': truth,
   '20261128020000_layers': layers,
   '20261128110000_versions': versions,
+  '20261129020000_kinds': kinds,
 };
 
 /** Static imports with names that have no extension, so that they are the same before and after a build. */

@@ -5,18 +5,11 @@ import type { Character, Document } from '#core/document/schema';
 import { usesOf } from '#core/edit/commands/cast';
 import { DESIGNS, type DesignId } from '#core/figure/cast';
 import { inOrder } from '#core/time/order';
-import { getJson } from '../api.ts';
+import { lookOnShelf, useShelf } from '../state/shelf.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { CutTag } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
 import type { CastClient } from './client.ts';
-
-/** A character on the shelf that all productions share. */
-interface Kept {
-  readonly id: string;
-  readonly name: string;
-  readonly character: Character;
-}
 
 interface Props {
   readonly client: CastClient;
@@ -37,7 +30,8 @@ export function CastColumn({ client, document, chosen, onChoose, onAdd }: Props)
       if (character) setPictures((old) => new Map(old).set(character, bitmap));
     });
   }, [client, document.characters]);
-  const [shelf, setShelf] = useState<readonly Kept[]>([]);
+  const kept = useShelf((state) => state.kept);
+  const shelf = (kept ?? []).filter((one) => one.kind === 'character');
   const item = 'cursor-pointer rounded-md px-2.5 py-1.5 text-[13px] outline-none data-[highlighted]:bg-act-soft';
   return (
     <aside aria-label="Cast" className="scrolls flex w-32 shrink-0 flex-col gap-2 overflow-y-auto border-r border-line bg-bench px-2 py-2.5">
@@ -66,7 +60,7 @@ export function CastColumn({ client, document, chosen, onChoose, onAdd }: Props)
           </button>
         );
       })}
-      <DropdownMenu.Root onOpenChange={(open) => open && void getJson<Kept[]>('/shelf').then(setShelf, () => setShelf([]))}>
+      <DropdownMenu.Root onOpenChange={(open) => open && void lookOnShelf()}>
         <DropdownMenu.Trigger className="inline-flex h-7 items-center justify-center gap-1 rounded-[7px] border border-edge bg-paper text-[13px] font-semibold hover:bg-bench">
           <Plus size={14} strokeWidth={1.8} /> New
         </DropdownMenu.Trigger>
@@ -79,8 +73,8 @@ export function CastColumn({ client, document, chosen, onChoose, onAdd }: Props)
               From a character file …
             </DropdownMenu.Item>
             {shelf.length > 0 && <div className="px-2.5 pt-2 pb-1 text-[11.5px] text-ink-3">From your shelf</div>}
-            {shelf.map(({ id, name, character }) => (
-              <DropdownMenu.Item key={id} className={item} onSelect={() => onAdd(character)}>
+            {shelf.map(({ id, name, value }) => (
+              <DropdownMenu.Item key={id} className={item} onSelect={() => onAdd(value)}>
                 {name}
               </DropdownMenu.Item>
             ))}

@@ -10,9 +10,9 @@ import { expressionOf } from '#core/figure/expressions/index';
 import { dressed } from '#core/figure/outfits';
 import type { PartialPose } from '#core/figure/pose';
 import { inOrder } from '#core/time/order';
-import { sendJson } from '../api.ts';
 import { makeId } from '../ids.ts';
 import { run, useOpenDocument } from '../state/production.ts';
+import { keep } from '../state/shelf.ts';
 import { useView } from '../state/view.ts';
 import type { Trying } from '../workers/cast.worker.ts';
 import type { CastClient } from './client.ts';
@@ -106,7 +106,7 @@ export function CharacterMenu({
               [
                 'Keep on the shelf',
                 () =>
-                  void sendJson('PUT', `/shelf/${character.id}`, { character }).then(
+                  void keep(character.id, { kind: 'character', name: character.name, value: character }).then(
                     () => toast(`${character.name} is on the shelf: every production finds ${character.name} under New.`),
                     (thrown) => toast.error(sentenceOf(thrown)),
                   ),

@@ -1,20 +1,17 @@
-import { Eye, EyeOff, RotateCcw } from 'lucide-react';
-import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
-import type { Backdrop, BackdropPart } from '#core/document/schema';
-import { changeBackdropPart, setBackdrop } from '#core/edit/commands/stage';
-import { PROP_GROUPS, propOf } from '#core/stage/props/index';
+import type { Backdrop } from '#core/document/schema';
+import { setBackdrop } from '#core/edit/commands/stage';
 import { setOf } from '#core/stage/sets/index';
-import type { SetPart, SetPlane } from '#core/stage/sets/set';
 import { daylight, MARKS, type Slot, tonesOf } from '#core/stage/world/tones';
 import { PICTURE_FILES, sendPicture, shelved } from '../pictures/bringIn.ts';
 import { stage } from '../stage/client.ts';
 import { preview, run, useOpenDocument } from '../state/production.ts';
 import { view } from '../state/view.ts';
-import { NamedChoice, NamedSlider } from '../ui/fields.tsx';
-import { IconButton } from '../ui/parts.tsx';
+import { NamedSlider } from '../ui/fields.tsx';
 import { chooseFiles } from '../voices.ts';
+import { BackdropParts } from './BackdropParts.tsx';
 import { backdropName } from './backdropName.ts';
 import type { PlacedScene } from './film.ts';
 import { BackdropPicture } from './LayerPicture.tsx';
@@ -109,7 +106,7 @@ const OFFERED: Readonly<Record<'indoors' | 'outdoors' | 'ground', readonly Slot[
 };
 
 /** Colours of a drawn backdrop: each of its slots, from the production's palette if wished. */
-function Colours({ scene, backdrop }: { scene: string; backdrop: SetBackdrop }) {
+export function BackdropColours({ scene, backdrop }: { scene: string; backdrop: SetBackdrop }) {
   const palette = useOpenDocument().production.palette;
   const set = setOf(backdrop.set);
   if (!set) return null;
@@ -147,96 +144,11 @@ function Colours({ scene, backdrop }: { scene: string; backdrop: SetBackdrop }) 
   );
 }
 
-/** Parts of a drawn backdrop, nearest first: hidden, moved, coloured, swapped. */
-function Parts({ scene, backdrop }: { scene: string; backdrop: SetBackdrop }) {
-  const [open, setOpen] = useState<string>();
-  const set = setOf(backdrop.set);
-  if (!set) return null;
-  const planes = set.planes.toReversed().filter(({ parts }) => parts.some(({ id }) => id !== 'ground'));
-  return (
-    <Section title="Parts" of="backdrop" closed>
-      {planes.map((plane) => (
-        <div key={plane.id} className="mb-2">
-          <p className="m-0 mb-0.5 flex items-baseline justify-between text-[11px] text-ink-3">
-            <span>{plane.name}</span>
-            <span>{distanceOf(plane)}</span>
-          </p>
-          <ul className="m-0 list-none p-0">
-            {plane.parts.toReversed().map((part) => (
-              <PartRow
-                key={part.id}
-                scene={scene}
-                part={part}
-                change={backdrop.parts?.[part.id]}
-                open={open === part.id}
-                onOpen={() => setOpen(open === part.id ? undefined : part.id)}
-              />
-            ))}
-          </ul>
-        </div>
-      ))}
-    </Section>
-  );
-}
-
-const distanceOf = ({ distance }: SetPlane): string =>
-  distance < 0 ? `${(-distance).toFixed(1)} m before people` : distance > 900 ? 'far away' : `${distance < 10 ? distance.toFixed(1) : Math.round(distance)} m behind`;
-
-function PartRow({ scene, part, change, open, onOpen }: { scene: string; part: SetPart; change: BackdropPart | undefined; open: boolean; onOpen: () => void }) {
-  const set = (what: string, next: Partial<BackdropPart>): void => void run(what, changeBackdropPart(scene, part.id, next));
-  const slot = part.slot ?? (part.prop ? propOf(part.prop)?.slots?.[0] : undefined);
-  const name = change?.swap ? (propOf(change.swap)?.name ?? part.name) : part.name;
-  return (
-    <li className={`rounded-[6px] ${open ? 'bg-well' : ''}`} data-backdrop-part={part.id}>
-      <div className="flex h-7 items-center gap-1">
-        <IconButton
-          label={change?.hidden ? `Show ${name}` : `Hide ${name}`}
-          onClick={() => set(change?.hidden ? `Show ${name}` : `Hide ${name}`, { hidden: change?.hidden ? undefined : true })}
-        >
-          {change?.hidden ? <EyeOff size={14} /> : <Eye size={14} />}
-        </IconButton>
-        <button type="button" aria-expanded={open} className={`min-w-0 flex-1 truncate text-left text-[12.5px] ${change?.hidden ? 'text-ink-3' : ''}`} onClick={onOpen}>
-          {name}
-        </button>
-        {change && (
-          <IconButton label={`${name} as drawn`} onClick={() => set(`${name} as drawn`, { hidden: undefined, dx: undefined, dy: undefined, colour: undefined, swap: undefined })}>
-            <RotateCcw size={13} />
-          </IconButton>
-        )}
-      </div>
-      {open && (
-        <div className="grid grid-cols-2 gap-2 px-2 pt-1 pb-2">
-          {!part.stays && (
-            <>
-              <NumberField label="Across" unit="units" value={change?.dx ?? 0} least={-1500} most={1500} step={10} onTake={(dx) => set(`Move ${name}`, { dx: dx || undefined })} />
-              <NumberField label="Down" unit="units" value={change?.dy ?? 0} least={-900} most={900} step={10} onTake={(dy) => set(`Move ${name}`, { dy: dy || undefined })} />
-            </>
-          )}
-          {slot && (
-            <ColourField
-              label="Colour"
-              value={change?.colour ?? tonesOf()[slot].base}
-              onTry={(colour) => preview(colour === undefined ? undefined : changeBackdropPart(scene, part.id, { colour }))}
-              onTake={(colour) => set(`Colour of ${name}`, { colour })}
-            />
-          )}
-          {part.prop && (
-            <NamedChoice
-              label="Instead of it"
-              value={change?.swap ?? part.prop}
-              options={PROP_GROUPS.map((group) => ({ label: group.name, options: group.props.map((prop) => ({ value: prop.id, label: prop.name })) }))}
-              onChange={(prop) => set(`Swap ${name}`, { swap: prop === part.prop ? undefined : prop })}
-            />
-          )}
-        </div>
-      )}
-    </li>
-  );
-}
-
 /** The chosen backdrop: its hour and air, its colours and parts, how a picture fills the frame. */
 export function BackdropCard({ scene }: { scene: PlacedScene }) {
   const { backdrop } = scene.scene;
+  const document = useOpenDocument();
+  const navigate = useNavigate();
   const take = (next: Backdrop): void => void run('Change the backdrop', setBackdrop(scene.id, next));
   return (
     <div data-backdrop-card>
@@ -269,12 +181,13 @@ export function BackdropCard({ scene }: { scene: PlacedScene }) {
         <div className="flex gap-1.5">
           <SmallButton onClick={() => view({ door: true })}>Another backdrop</SmallButton>
           <SmallButton onClick={() => void ownBackdrop(scene.id)}>Own picture …</SmallButton>
+          {backdrop.kind === 'set' && <SmallButton onClick={() => void navigate(`/p/${document.production.id}/workshop/backdrop/${scene.id}`)}>Workshop</SmallButton>}
         </div>
       </div>
       {backdrop.kind === 'set' && (
         <>
-          <Colours scene={scene.id} backdrop={backdrop} />
-          <Parts scene={scene.id} backdrop={backdrop} />
+          <BackdropColours scene={scene.id} backdrop={backdrop} />
+          <BackdropParts scene={scene.id} backdrop={backdrop} />
         </>
       )}
     </div>

@@ -5,6 +5,7 @@ import { bringFiles } from '../pictures/asWhat.tsx';
 import { SHELF_FILES } from '../pictures/bringIn.ts';
 import { useBoxes } from '../stage/boxes.ts';
 import { preview, run, useProduction } from '../state/production.ts';
+import { lookOnShelf, useShelf } from '../state/shelf.ts';
 import { choose, useView, view } from '../state/view.ts';
 import { IconButton } from '../ui/parts.tsx';
 import { useDrag } from '../ui/useDrag.ts';
@@ -48,7 +49,9 @@ function Door() {
   const boxes = useBoxes(settled.id);
   /** Where everybody stood before anything was tried. */
   const present = useRef<ReturnType<typeof landmarkOf>[]>([]);
-  const items = useMemo(() => (document ? doorItems(document, settled) : []), [document, settled]);
+  const kept = useShelf((state) => state.kept);
+  const items = useMemo(() => (document ? doorItems(document, settled, kept) : []), [document, settled, kept]);
+  useEffect(() => void lookOnShelf(), []);
   const found = useMemo(() => searchDoor(items, query), [items, query]);
   const searching = query.trim().length > 0;
   const shownItems = searching ? found : items;

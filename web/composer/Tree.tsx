@@ -1,16 +1,20 @@
 import { ChevronRight, Eye, EyeOff, GripVertical, Lock, LockOpen, Plus, Sun } from 'lucide-react';
 import { ContextMenu } from 'radix-ui';
 import { memo, type ReactNode, useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { sentenceOf } from '#core/document/failure';
 import type { Layer } from '#core/document/schema';
 import { childrenOf } from '#core/document/tree';
 import type { Recipe } from '#core/edit/change';
+import { thingOf } from '#core/edit/commands/kept';
 import { changeLayer, flipLayers, groupLayers, orderLayer, outermost, removeLayers, reparent, ungroup } from '#core/edit/commands/layers';
 import { renameCharacter } from '#core/edit/commands/stage';
 import { entranceOf } from '#core/stage/entrances/index';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { makeId } from '../ids.ts';
 import { hintOf, useHint } from '../state/boundKeys.ts';
-import { preview, run, useStanding } from '../state/production.ts';
+import { preview, run, useProduction, useStanding } from '../state/production.ts';
+import { keep } from '../state/shelf.ts';
 import { choose, chooseLayer, chosenLayers, useView, view } from '../state/view.ts';
 import { CutTag, Tip } from '../ui/parts.tsx';
 import { toneOf } from '../ui/speakers.ts';
@@ -18,7 +22,7 @@ import { useDrag } from '../ui/useDrag.ts';
 import { backdropName } from './backdropName.ts';
 import { layerColour, type PlacedScene, sameSet, unlessScene } from './film.ts';
 import { BackdropPicture, LayerPicture } from './LayerPicture.tsx';
-import { nameOfStaged } from './lanes.ts';
+import { nameOfLayer, nameOfStaged } from './lanes.ts';
 import { type Landing, landingAt, type TreeRow, treeRows } from './treeRows.ts';
 
 /** Pixels: a row with the space below it, how far a level lies to the right, a row's picture. */
@@ -155,7 +159,7 @@ export const Tree = memo(function Tree({ scene }: { scene: PlacedScene }) {
   );
 }, unlessScene(sameSet));
 
-type ActionName = 'forward' | 'back' | 'out' | 'into' | 'group' | 'ungroup' | 'flip' | 'eye' | 'lock' | 'solo' | 'off';
+type ActionName = 'forward' | 'back' | 'out' | 'into' | 'group' | 'ungroup' | 'flip' | 'eye' | 'lock' | 'solo' | 'off' | 'keep';
 type KeyAct = ActionName | 'up' | 'down' | 'open' | 'fold' | 'fields' | 'name';
 const KEYS: Readonly<Record<string, KeyAct>> = {
   ArrowUp: 'up',
@@ -199,6 +203,7 @@ export function rowActions(scene: PlacedScene, ids: readonly string[]): Record<A
       lock: nothing,
       solo: nothing,
       off: nothing,
+      keep: nothing,
     };
   }
   return {
@@ -226,7 +231,21 @@ export function rowActions(scene: PlacedScene, ids: readonly string[]): Record<A
       choose(undefined);
       act('Take off stage', removeLayers(scene.id, chosen));
     },
+    keep: () => void keepLayer(scene, first),
   };
+}
+
+/** Keeps a layer with all that is in it for all productions. */
+async function keepLayer(scene: PlacedScene, id: string): Promise<void> {
+  const { document } = useProduction.getState();
+  if (!document) return;
+  const name = nameOfLayer(document, scene, id);
+  try {
+    await keep(makeId('kept'), { kind: 'thing', name, value: thingOf(scene.scene, id) });
+    toast(`“${name}” is on the shelf: every production finds it in the stage door.`);
+  } catch (thrown) {
+    toast.error(sentenceOf(thrown));
+  }
 }
 
 const ITEM = 'flex cursor-pointer items-center justify-between gap-6 rounded-md px-2.5 py-1.5 text-[13px] outline-none data-[highlighted]:bg-act-soft';
@@ -251,6 +270,7 @@ function RowMenu({ actions, onName, layer, many }: { actions: ReturnType<typeof 
         {item(layer.hidden ? 'Show' : 'Hide', hintOf('eye', 'Shift+E'), actions.eye)}
         {item(layer.locked ? 'Unlock' : 'Lock', hintOf('lock', 'Shift+L'), actions.lock)}
         {!many && item('Rename', 'F2', onName)}
+        {!many && layer.kind !== 'character' && layer.kind !== 'effect' && item('Keep on the shelf', '', actions.keep)}
         <div className="my-1 h-px bg-line" />
         {item('Take off', 'Delete', actions.off)}
       </ContextMenu.Content>

@@ -2,7 +2,7 @@ import type { Backdrop, Character, Layer } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
 import type { Landmark } from '#core/stage/snapping';
 
-export const SHELVES = ['script', 'people', 'new', 'props', 'words', 'shapes', 'air', 'backdrops', 'own'] as const;
+export const SHELVES = ['script', 'people', 'new', 'props', 'words', 'shapes', 'air', 'backdrops', 'kept', 'own'] as const;
 export type Shelf = (typeof SHELVES)[number];
 export const SHELF_NAMES: Readonly<Record<Shelf, string>> = {
   script: 'From the script',
@@ -13,6 +13,7 @@ export const SHELF_NAMES: Readonly<Record<Shelf, string>> = {
   shapes: 'Shapes',
   air: 'Air and light',
   backdrops: 'Backdrops',
+  kept: 'Your shelf',
   own: 'Own pictures',
 };
 

@@ -1,7 +1,8 @@
 import { restOf } from '#core/document/properties';
-import type { Backdrop, Character, Document, Layer, OwnPicture, ShapeForm } from '#core/document/schema';
+import type { Backdrop, Character, Document, Kept, Layer, OwnPicture, ShapeForm, Thing } from '#core/document/schema';
 import type { Recipe } from '#core/edit/change';
 import { pinAt } from '#core/edit/commands/cues';
+import { bringThing } from '#core/edit/commands/kept';
 import { addLayer, type NewLayer } from '#core/edit/commands/layers';
 import { setBackdrop } from '#core/edit/commands/stage';
 import { addSpeaker, scaleFor, standingLayer, voiceFor } from '#core/edit/create';
@@ -79,8 +80,11 @@ function walkIn(scene: PlacedScene, id: string, layer: NewLayer & { x?: number; 
   };
 }
 
-/** All that can be brought on a scene's stage, in the order of the shelves; what the script speaks of comes first. */
-export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
+/** What stands for a thing of several layers in a small picture: the first of them that is drawn. */
+const faceOf = ({ root, layers }: Thing): Layer => Object.values(layers).find(({ kind }) => kind !== 'group' && kind !== 'effect') ?? (layers[root] as Layer);
+
+/** All that can be brought on a scene's stage, in the order of the shelves, with what is kept for all productions; what the script speaks of comes first. */
+export function doorItems(document: Document, scene: PlacedScene, kept: readonly Kept[] = []): DoorItem[] {
   const { frame } = document.production;
   const { width } = frameSize(frame);
   const { backdrop } = scene.scene;
@@ -88,7 +92,7 @@ export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
   const items: DoorItem[] = [];
   const add = (item: DoorItem): void => void items.push(item);
 
-  const person = (character: Character, design: DesignId | undefined, shelf: Shelf, line: string): DoorItem => {
+  const person = (character: Character, design: DesignId | undefined, shelf: Shelf, line: string, fresh = design !== undefined): DoorItem => {
     const layer = makeId('layer');
     return {
       key: `${shelf} ${design ?? character.id}`,
@@ -105,7 +109,7 @@ export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
         const place = arrivalOf(characterSize(character, scale), present, backdrop, frame);
         const made = standingLayer(character.id, place, scale);
         const enter: Recipe = coming === 'walks' ? walkIn(scene, layer, made, fromHere ? tick : 0, width) : addLayer(scene.id, layer, comes(scene, made, coming, tick, fromHere));
-        if (!design) return enter;
+        if (!fresh) return enter;
         const roles = Object.values(document.production.roles);
         const voice = voiceFor(
           design,
@@ -223,6 +227,29 @@ export function doorItems(document: Document, scene: PlacedScene): DoorItem[] {
     add({ key: `backdrops ${key}`, shelf: 'backdrops', name, line, words, look: { backdrop: made }, bring: () => setBackdrop(scene.id, made) });
   for (const set of SETS) ground(set.id, set.name, PLACES[set.place], set.words.join(' '), drawnBackdrop(set, backdrop));
   for (const colour of ['#cfe0dc', '#f3e3d2', '#dbe2f4', '#1a2f34']) ground(colour, 'Plain colour', colour, 'plain colour ground', { kind: 'colour', colour });
+
+  for (const one of kept) {
+    if (one.kind === 'character') {
+      if (!document.characters[one.id]) add(person(one.value, undefined, 'kept', 'from your shelf', true));
+    } else if (one.kind === 'backdrop') {
+      const { name, value } = one;
+      add({ key: `kept ${one.id}`, shelf: 'kept', name, line: 'backdrop', words: 'backdrop kept own', look: { backdrop: value }, bring: () => setBackdrop(scene.id, value) });
+    } else {
+      const { name, value } = one;
+      const layer = makeId('layer');
+      const parts = Object.keys(value.layers).length;
+      add({
+        key: `kept ${one.id}`,
+        shelf: 'kept',
+        name,
+        line: parts > 1 ? `${parts} layers` : 'as it was kept',
+        words: 'thing prop kept own',
+        look: { layer: faceOf(value) },
+        layer,
+        bring: (_, { coming, tick, fromHere }) => bringThing(scene.id, value, layer, makeId, comes(scene, { name } as NewLayer, coming, tick, fromHere) as Partial<Layer>),
+      });
+    }
+  }
 
   // What is on the shelf, and pictures of scenes that were brought along without it.
   const own = new Map<string, OwnKind>();

@@ -17,6 +17,7 @@ import { useView } from '../state/view.ts';
 import { Bench } from '../workshop/Bench.tsx';
 import { PictureClient } from '../workshop/client.ts';
 import { PictureShelf } from '../workshop/PictureShelf.tsx';
+import { WorkshopTabs } from '../workshop/WorkshopTabs.tsx';
 import { TopBar } from './TopBar.tsx';
 import { WithProduction } from './WithProduction.tsx';
 
@@ -133,19 +134,22 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
   }, []);
 
   const shelf = (
-    <PictureShelf
-      document={document}
-      chosen={id}
-      onChoose={go}
-      onFiles={(files) => void bring(files)}
-      onRename={(which, name) => run('Rename a picture', setPicture(which, { name }))}
-      onCredit={(which, values) => run('Where a picture is from', setPicture(which, values))}
-      onRemove={(which) => run('Take a picture off the shelf', removePicture(which))}
-      onReplace={(which, file) => void replace(which, file)}
-      onSample={(which) => void sample(which)}
-      onBackdrop={asBackdrop}
-      onStage={onStage}
-    />
+    <>
+      <WorkshopTabs production={production} page="pictures" />
+      <PictureShelf
+        document={document}
+        chosen={id}
+        onChoose={go}
+        onFiles={(files) => void bring(files)}
+        onRename={(which, name) => run('Rename a picture', setPicture(which, { name }))}
+        onCredit={(which, values) => run('Where a picture is from', setPicture(which, values))}
+        onRemove={(which) => run('Take a picture off the shelf', removePicture(which))}
+        onReplace={(which, file) => void replace(which, file)}
+        onSample={(which) => void sample(which)}
+        onBackdrop={asBackdrop}
+        onStage={onStage}
+      />
+    </>
   );
   return (
     <div className="flex h-full flex-col">

@@ -142,8 +142,9 @@ export class StageClient {
     this.ask((id) => ({ kind: 'piece', id, layer, width, height, tick, bare }));
   /** How far the colours of layers are from what is behind them. */
   matching = (scene: string, tick: number, layers: readonly string[]): Promise<readonly Matching[]> => this.ask((id) => ({ kind: 'matching', id, scene, tick, layers }));
-  /** A backdrop that need not be in any scene. */
-  backdrop = (backdrop: Backdrop, width: number): Promise<ImageBitmap> => this.ask((id) => ({ kind: 'backdrop', id, backdrop, width }));
+  /** A backdrop that need not be in any scene, `width` pixels wide, as a camera sees it `seconds` into a scene; the whole of it, still, if nothing is said. */
+  backdrop = (backdrop: Backdrop, width: number, { view, seconds, again }: { view?: View; seconds?: number; again?: true } = {}): Promise<ImageBitmap> =>
+    this.ask((id) => ({ kind: 'backdrop', id, backdrop, width, ...(view ? { view } : {}), ...(seconds ? { seconds } : {}), ...(again ? { again } : {}) }));
   /** A scene's backdrop alone, `width` pixels wide. */
   async ground(scene: string, width: number): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
     const buffer = await this.ask<ArrayBuffer>((id) => ({ kind: 'ground', id, scene, width }));

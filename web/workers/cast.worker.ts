@@ -1,4 +1,5 @@
 import type { Backdrop, Character, MouthShape } from '#core/document/schema';
+import { boundsOf } from '#core/draw/bounds';
 import { IDENTITY, type Matrix } from '#core/draw/matrix';
 import { rect } from '#core/draw/path';
 import type { Plane } from '#core/draw/picture';
@@ -13,7 +14,6 @@ import { pictureHead } from '#core/figure/pictured/model';
 import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
 import { holdingOf } from '#core/figure/things/holding';
 import { wearOf } from '#core/figure/wear';
-import { boundsOf } from '#core/formats/svg/character';
 import type { EngineExports } from '#core/paint/engine';
 import { IncrementalPainter, paintFully } from '#core/paint/incremental';
 import { Painter } from '#core/paint/paint';

@@ -12,8 +12,9 @@ import { apart, difference, harmonyOf, type Matched, matchedTo, sampledPixels } 
 import { overlapWith, type SceneSchedule, sceneSchedule } from '#core/schedule/schedule';
 import type { StagedLayer } from '#core/schedule/staged';
 import type { Analysis } from '#core/speech/analysis';
-import { backdropNodes } from '#core/stage/backdrop';
+import { backdropNodes, backdropPlanes } from '#core/stage/backdrop';
 import { type LayerBox, layerBoxes } from '#core/stage/boxes';
+import { SHARP } from '#core/stage/camera';
 import { type Editing, planeOf, withEditing } from '#core/stage/editing';
 import { evaluate, layOutCaptions } from '#core/stage/evaluate';
 import { frameSize, type View, viewMatrix } from '#core/stage/frame';
@@ -53,7 +54,8 @@ export type StageRequest =
   /** One thing alone, as large as its picture allows. */
   | { readonly kind: 'piece'; readonly id: string; readonly layer: Layer; readonly width: number; readonly height: number; readonly tick: number; readonly bare: boolean }
   | { readonly kind: 'matching'; readonly id: string; readonly scene: string; readonly tick: number; readonly layers: readonly string[] }
-  | { readonly kind: 'backdrop'; readonly id: string; readonly backdrop: Backdrop; readonly width: number }
+  /** A backdrop alone, as a camera sees it; the whole of it if no view is given. `again`: one of many pictures of nearly the same. */
+  | { readonly kind: 'backdrop'; readonly id: string; readonly backdrop: Backdrop; readonly width: number; readonly view?: View; readonly seconds?: number; readonly again?: true }
   | { readonly kind: 'portrait'; readonly id: string; readonly character: Character; readonly size: number; readonly background: string }
   /** Brings a picture of one's own near; answered when it can be painted. */
   | { readonly kind: 'fetch'; readonly id: string; readonly media: string }
@@ -94,6 +96,8 @@ export interface Cover {
 let canvas: OffscreenCanvas | undefined;
 let visible: OffscreenCanvasRenderingContext2D | undefined;
 let painter: IncrementalPainter | undefined;
+/** What a workshop looks at again and again. */
+let bench: IncrementalPainter | undefined;
 const changedScenes = (scenes: Document['scenes'] | undefined, changes: Readonly<Record<string, SceneChanges>> = {}): Document['scenes'] =>
   Object.fromEntries(
     Object.entries(changes).flatMap(([id, change]) => {
@@ -331,13 +335,31 @@ const handlers: { [K in StageRequest['kind']]: (request: Extract<StageRequest, {
     const found = picture ? layers.flatMap((layer) => matchingOf(own, picture, layer) ?? []) : [];
     self.postMessage({ kind: 'matching', id, found } satisfies StageAnswer);
   },
-  async backdrop({ id, backdrop, width }) {
+  async backdrop({ id, backdrop, width, view, seconds = 0, again }) {
     const own = await engine;
     const shape = document.production?.frame ?? '16:9';
     const frame = frameSize(shape);
-    const { nodes, background } = backdropNodes(backdrop, shape);
-    const picture = { ...frame, background, planes: [{ id: 'all', view: viewMatrix({ x: 0, y: 0, width: frame.width }, shape), nodes }] };
-    const paint = (): Surface => paintFully(own, picture, width, Math.round((width * frame.height) / frame.width));
+    const { back, front, background } = backdropPlanes(backdrop, shape, view ?? { x: 0, y: 0, width: frame.width }, SHARP, seconds);
+    const picture = { ...frame, background, planes: [...back, ...front] };
+    const height = Math.round((width * frame.height) / frame.width);
+    const paint = (): Surface => paintFully(own, picture, width, height);
+    if (again) {
+      if (bench?.width !== width || bench.height !== height) {
+        bench?.dispose();
+        bench = new IncrementalPainter(own, width, height);
+      }
+      bench.paint(picture);
+      if (resources.waiting) {
+        // Pictures of one's own are fetched on first use.
+        await resources.arrived();
+        bench.reset();
+        bench.paint(picture);
+      }
+      const pixels = new ImageData(new Uint8ClampedArray(bench.surface.view()), width, height);
+      const bitmap = await createImageBitmap(pixels);
+      self.postMessage({ kind: 'picture', id, bitmap } satisfies StageAnswer, { transfer: [bitmap] });
+      return;
+    }
     const at = paint();
     if (!resources.waiting) return answerPicture(id, at);
     at.dispose();

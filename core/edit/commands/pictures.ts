@@ -74,6 +74,7 @@ export const replacePicture =
     let stood = 0;
     for (const scene of Object.values(draft.scenes)) {
       if (scene.backdrop.kind === 'picture' && scene.backdrop.media === old.media) Object.assign(scene.backdrop, { media, width, height });
+      if (scene.backdrop.kind === 'set') for (const { what } of scene.backdrop.pieces ?? []) if (what.kind === 'picture' && what.media === old.media) what.media = media;
       for (const layer of Object.values(scene.layers)) {
         const high = (): number => Math.max(1, Math.round(((layer as { width: number }).width / shape) * 100) / 100);
         if (layer.kind === 'picture' && layer.media === old.media) Object.assign(layer, { media, height: high() });

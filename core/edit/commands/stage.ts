@@ -1,6 +1,5 @@
 import { failure } from '../../document/failure.ts';
-import type { Backdrop, BackdropPart, Character, Production, Role, Scene, Voice } from '../../document/schema.ts';
-import { setOf } from '../../stage/sets/index.ts';
+import type { Backdrop, Character, Production, Role, Scene, Voice } from '../../document/schema.ts';
 import type { Recipe } from '../change.ts';
 import { sceneOf } from './lines.ts';
 
@@ -98,18 +97,4 @@ export const setBackdrop =
   (scene: string, backdrop: Backdrop): Recipe =>
   (draft) => {
     sceneOf(draft, scene).backdrop = backdrop;
-  };
-
-/** Changes a part of a drawn backdrop; what is given as undefined is as it was drawn. @throws Failure where there is no such part. */
-export const changeBackdropPart =
-  (scene: string, part: string, change: { readonly [K in keyof BackdropPart]: BackdropPart[K] | undefined }): Recipe =>
-  (draft) => {
-    const { backdrop } = sceneOf(draft, scene);
-    if (backdrop.kind !== 'set' || !setOf(backdrop.set)?.planes.some(({ parts }) => parts.some(({ id }) => id === part)))
-      throw failure('no-part', 'This part is not in the backdrop any more. Choose another one.');
-    const next = Object.fromEntries(Object.entries({ ...backdrop.parts?.[part], ...change }).filter(([, value]) => value !== undefined));
-    const parts = { ...backdrop.parts, [part]: next };
-    if (!Object.keys(next).length) delete parts[part];
-    if (Object.keys(parts).length) backdrop.parts = parts;
-    else delete backdrop.parts;
   };

@@ -1,6 +1,7 @@
 import type { Character } from '../../document/schema.ts';
+import { boundsOf } from '../../draw/bounds.ts';
 import type { Matrix } from '../../draw/matrix.ts';
-import { hull, mapPath, toSvgData } from '../../draw/path.ts';
+import { toSvgData } from '../../draw/path.ts';
 import { type Gradient, type Item, isGroup, type Node, type Paint } from '../../draw/picture.ts';
 import { drawFigure } from '../../figure/figure.ts';
 import { MOUTH_CHART, type MouthNumbers } from '../../figure/mouth.ts';
@@ -62,30 +63,6 @@ function gradient(paint: Gradient, id: string): string {
   return paint.kind === 'linear'
     ? `<linearGradient id="${id}" gradientUnits="userSpaceOnUse" x1="${number(paint.from[0])}" y1="${number(paint.from[1])}" x2="${number(paint.to[0])}" y2="${number(paint.to[1])}">${stops}</linearGradient>`
     : `<radialGradient id="${id}" gradientUnits="userSpaceOnUse" cx="${number(paint.centre[0])}" cy="${number(paint.centre[1])}" r="${number(paint.radius)}">${stops}</radialGradient>`;
-}
-
-/** Box of all points of nodes, in figure units. */
-export function boundsOf(nodes: readonly Node[]): { left: number; top: number; right: number; bottom: number } {
-  const all = { left: Number.POSITIVE_INFINITY, top: Number.POSITIVE_INFINITY, right: Number.NEGATIVE_INFINITY, bottom: Number.NEGATIVE_INFINITY };
-  const add = (item: Item | undefined): void => {
-    if (!item?.path?.length) return;
-    const [a, b, c, d, e, f] = item.matrix;
-    const box = hull(mapPath(item.path, (x, y) => ({ x: a * x + c * y + e, y: b * x + d * y + f })));
-    const room = (item.stroke?.width ?? 0) / 2;
-    all.left = Math.min(all.left, box.left - room);
-    all.top = Math.min(all.top, box.top - room);
-    all.right = Math.max(all.right, box.right + room);
-    all.bottom = Math.max(all.bottom, box.bottom + room);
-  };
-  const walk = (node: Node): void => {
-    if (!isGroup(node)) return add(node);
-    // What a group keeps inside its base or mask cannot reach farther than that.
-    const frame = node.base ?? node.mask;
-    if (frame) add(frame);
-    else node.items.forEach(walk);
-  };
-  nodes.forEach(walk);
-  return all;
 }
 
 /**

@@ -1,9 +1,9 @@
 import { avalanche, dice } from '../../draw/hash.ts';
 import { IDENTITY, type Matrix } from '../../draw/matrix.ts';
-import { ellipse, joined, pen, polygon } from '../../draw/path.ts';
+import { ellipse, joined, type Path, pen, polygon } from '../../draw/path.ts';
 import type { Node, Plane } from '../../draw/picture.ts';
 import type { EffectKind } from './effect.ts';
-import { kept, NOTHING, over, secondsOf, veil } from './veil.ts';
+import { kept, laid, multiplied, NOTHING, over, screened, secondsOf, veil } from './veil.ts';
 
 const amount = (rest: number) => ({ name: 'amount', label: 'Amount', control: 'number', unit: 'share', least: 0, most: 1, rest, step: 0.05 }) as const;
 const speed = { name: 'speed', label: 'Speed', control: 'number', unit: 'times', least: 0.1, most: 3, rest: 1, step: 0.1 } as const;
@@ -50,10 +50,14 @@ export const snow: EffectKind = {
         for (let x = dx - TILE; x < width; x += TILE) out.push({ id: `${id}.${sheet}.${out.length}`, view: [1, 0, 0, 1, Math.round(x * 4) / 4, Math.round(y * 4) / 4], nodes });
       return out;
     });
-    const cold = veil('snow', width, height, () => '#7f97a3');
+    const cold = screened('#7f97a3', 1);
     return [
       ...planes,
-      over(`${id}.cold`, cold, 0.22 * share * strength, 'screen'),
+      laid(
+        `${id}.cold`,
+        veil('snow', width, height, () => cold.colour),
+        cold.alpha * 0.22 * share * strength,
+      ),
       { id: `${id}.snow`, view: IDENTITY, nodes: NOTHING, planes: sheets, alpha: Math.min(1, 0.5 + share) * strength },
     ];
   },
@@ -193,6 +197,14 @@ export const bubbles: EffectKind = {
   },
 };
 
+const balls = new Map<number, Path>();
+/** A disc of a radius, the same path each time. */
+function sized(radius: number): Path {
+  let path = balls.get(radius);
+  if (!path) balls.set(radius, (path = ellipse(0, 0, radius)));
+  return path;
+}
+
 export const dust: EffectKind = {
   id: 'dust',
   label: 'Dust in light',
@@ -229,18 +241,18 @@ export const dust: EffectKind = {
     const motes = Array.from({ length: 60 }, (_, n) => {
       const y = wrapped(chance(n, 1) * height + t * (6 + 12 * chance(n, 2)), height);
       const x = left + slope * y + (chance(n, 3) * 0.9 - 0.02) * (wide * (0.6 + (0.7 * y) / height)) + 10 * Math.sin(t * 0.7 + n);
-      return ellipse(x, y, 3 + 5 * chance(n, 4));
+      return { id: `mote${n}`, matrix: [1, 0, 0, 1, x, y] as const, path: sized(Math.round(3 + 5 * chance(n, 4))), fill: '#fff6d8' };
     });
+    const dim = multiplied('#a9a6b4', 1);
     return [
       ...planes,
-      over(
+      laid(
         `${id}.dim`,
-        veil('dust', width, height, () => '#a9a6b4'),
-        0.5 * share,
-        'multiply',
+        veil('dust', width, height, () => dim.colour),
+        dim.alpha * 0.5 * share,
       ),
-      over(`${id}.shaft`, shaft, share, 'screen'),
-      over(`${id}.motes`, [{ id: 'motes', matrix: IDENTITY, path: joined(...motes), fill: '#fff6d8' }], 0.8 * share),
+      laid(`${id}.shaft`, shaft, share),
+      laid(`${id}.motes`, motes, 0.8 * share),
     ];
   },
 };

@@ -2,7 +2,7 @@ import { avalanche } from '../../draw/hash.ts';
 import { IDENTITY } from '../../draw/matrix.ts';
 import { polygon } from '../../draw/path.ts';
 import type { EffectKind } from './effect.ts';
-import { over, secondsOf, veil } from './veil.ts';
+import { laid, multiplied, over, secondsOf, veil } from './veil.ts';
 
 const share = (name: string, label: string, rest: number, least = 0, most = 1) => ({ name, label, control: 'number', unit: 'share', least, most, rest, step: 0.02 }) as const;
 const place = [share('x', 'Left to right', 0.5, -0.5, 1.5), share('y', 'Up and down', 0.42, -0.5, 1.5)] as const;
@@ -83,15 +83,15 @@ export const beam: EffectKind = {
         },
       },
     ] as const;
+    const dim = multiplied('#6f7fae', 0.62);
     return [
       ...planes,
-      over(
+      laid(
         `${id}.dim`,
-        veil('beam', width, height, () => '#6f7fae'),
-        0.62 * strength,
-        'multiply',
+        veil('beam', width, height, () => dim.colour),
+        dim.alpha * strength,
       ),
-      over(`${id}.wedge`, wedge, strength, 'screen'),
+      laid(`${id}.wedge`, wedge, strength),
     ];
   },
 };
@@ -108,6 +108,7 @@ export const flicker: EffectKind = {
     const t = secondsOf(tick);
     const second = Math.floor(t);
     const count = 1 + Math.round(2 * values.number('rate'));
+    const dim = multiplied('#8f98bd', 1);
     let dark = 0.12;
     for (let n = 0; n < count; n++) {
       const at = second + (n + 0.2 + 0.5 * (avalanche(second * 31 + n) / 2 ** 32)) / count;
@@ -116,11 +117,10 @@ export const flicker: EffectKind = {
     }
     return [
       ...planes,
-      over(
+      laid(
         `${id}.dark`,
-        veil('flicker', width, height, () => '#8f98bd'),
-        (Math.round(dark * 50) / 50) * strength,
-        'multiply',
+        veil('flicker', width, height, () => dim.colour),
+        dim.alpha * (Math.round(dark * 50) / 50) * strength,
       ),
     ];
   },

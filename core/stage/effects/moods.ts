@@ -3,7 +3,7 @@ import { IDENTITY } from '../../draw/matrix.ts';
 import { ellipse, joined, pen, polygon, rect } from '../../draw/path.ts';
 import type { Paint } from '../../draw/picture.ts';
 import { type EffectKind, movedPlane } from './effect.ts';
-import { graded, kept, NOTHING, onTwos, over, secondsOf, veil } from './veil.ts';
+import { graded, kept, laid, multiplied, NOTHING, onTwos, over, secondsOf, veil } from './veil.ts';
 
 const amount = (rest: number, label = 'How much') => ({ name: 'amount', label, control: 'number', unit: 'share', least: 0, most: 1, rest, step: 0.05 }) as const;
 const chance = (n: number): number => avalanche(n * 7919 + 5) / 2 ** 32;
@@ -123,12 +123,14 @@ export const oldFilm: EffectKind = {
         [1, '#1a120a', 0.78],
       ]),
     );
-    const [dx, dy] = [2 * (chance(step) - 0.5) * share, 2.4 * (chance(step + 7) - 0.5) * share];
+    // The picture jumps in its gate now and then: to move all of it at every step would be to paint all of it.
+    const jumps = step % 27 < 2 ? share : 0;
+    const [dx, dy] = [3 * (chance(step) - 0.5) * jumps, 7 * (chance(step + 7) - 0.5) * jumps];
     const grey = {
       id: `${id}.grey`,
       view: IDENTITY,
       nodes: NOTHING,
-      planes: planes.map((plane) => movedPlane(plane, dx, dy)),
+      planes: jumps ? planes.map((plane) => movedPlane(plane, dx, dy)) : planes,
       colour: graded(0.06, [1, 0.9, 0.72], [0.03, 0.02, 0], Math.min(1, share * 1.6)),
     };
     return [grey, over(`${id}.specks`, specks, 0.7 * share), over(`${id}.scratches`, lines, 0.5 * share), over(`${id}.edge`, edge, share)];
@@ -160,9 +162,10 @@ export const underwater: EffectKind = {
       kind: 'linear',
       from: [0, 0],
       to: [0, height],
+      // By what multiplied colours would leave of white: the deep is a haze, too.
       stops: [
-        { at: 0, colour: '#8fe0dc' },
-        { at: 1, colour: '#1d5f86' },
+        { at: 0, ...multiplied('#8fe0dc', 0.9) },
+        { at: 1, ...multiplied('#1d5f86', 0.9) },
       ],
     }));
     const net = (n: number): Float32Array => {
@@ -182,7 +185,7 @@ export const underwater: EffectKind = {
       stroke: { paint: '#dff7f4', width: 6 - n * 0.7, cap: 'round' as const },
       alpha: 0.34 - n * 0.05,
     }));
-    return [...planes, over(`${id}.deep`, deep, 0.9 * share, 'multiply'), over(`${id}.nets`, nets, share, 'screen')];
+    return [...planes, laid(`${id}.deep`, deep, share), laid(`${id}.nets`, nets, share)];
   },
 };
 

@@ -26,7 +26,7 @@ function tableOf(text: string): SmallTable {
 }
 
 type StagedChart = StagedLayer & { readonly layer: LayerOf<'chart'> };
-const drawn = new WeakMap<StagedWords, { readonly key: string; readonly nodes: readonly Node[] }>();
+const drawn = new WeakMap<StagedWords, { readonly key: string; readonly fonts: Fonts; readonly nodes: readonly Node[] }>();
 
 function draw({ layer, words, start }: StagedChart, tick: number, fonts: Fonts): readonly Node[] {
   const table = tableOf(layer.table);
@@ -46,7 +46,7 @@ function draw({ layer, words, start }: StagedChart, tick: number, fonts: Fonts):
   const moving = ms < MOVES_MS || first.some((one) => tick >= at(one) && (tick - at(one)) / MS < MOVES_MS);
   const key = moving ? `${tick}` : `${first.filter((one) => tick >= at(one)).length} rows`;
   const known = words && drawn.get(words);
-  if (known?.key === key) return known.nodes;
+  if (known?.key === key && known.fonts === fonts) return known.nodes;
   const { width, height } = layer;
   const s = new Sheet();
   s.strip(-width / 2, -height / 2, width, Math.max(40, height * out(ms, 240)), { cut: 'fold' });
@@ -61,7 +61,7 @@ function draw({ layer, words, start }: StagedChart, tick: number, fonts: Fonts):
             .map((node) => ({ ...node, id: `chart.${node.id}` }) as Node),
         ]
       : s.nodes;
-  if (words) drawn.set(words, { key, nodes });
+  if (words) drawn.set(words, { key, fonts, nodes });
   return nodes;
 }
 

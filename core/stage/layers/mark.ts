@@ -18,7 +18,7 @@ function unnamed({ form, width, height, text }: LayerOf<'mark'>, fonts: Surround
   return { from: { x: -width / 2 + half, y: 0 }, around: { left: width / 2 - 1, right: width / 2 + 1, top: -1, bottom: 1 } };
 }
 
-const drawn = new WeakMap<StagedLayer, { readonly key: string; readonly nodes: readonly Node[] }>();
+const drawn = new WeakMap<StagedLayer, { readonly key: string; readonly fonts: Surroundings['fonts']; readonly nodes: readonly Node[] }>();
 
 function draw(staged: StagedMark, tick: number, { fonts, around }: Surroundings): readonly Node[] {
   const { layer, words, start } = staged;
@@ -33,11 +33,11 @@ function draw(staged: StagedMark, tick: number, { fonts, around }: Surroundings)
   const round = (value: number): number => Math.round(value * 10) / 10;
   const key = `${ms < kind.moves ? Math.round(ms) : 'rests'} ${round(box.left)} ${round(box.top)} ${round(box.right)} ${round(box.bottom)}`;
   const known = drawn.get(staged);
-  if (known?.key === key) return known.nodes;
+  if (known?.key === key && known.fonts === fonts) return known.nodes;
   const from = layer.to === undefined ? own.from : { x: 0, y: 0 };
   const aim = layer.to !== undefined && (layer.aimX !== undefined || layer.aimY !== undefined) ? { x: layer.aimX ?? 0, y: layer.aimY ?? 0 } : undefined;
   const nodes = kind.draw({ text: layer.text, fonts, tone: toneOf(layer.tone ?? words?.tone), ms: Math.min(ms, kind.moves + 1), around: box, aim, from });
-  drawn.set(staged, { key, nodes });
+  drawn.set(staged, { key, fonts, nodes });
   return nodes;
 }
 

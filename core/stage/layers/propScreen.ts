@@ -1,4 +1,5 @@
 import type { LayerOf } from '../../document/schema.ts';
+import { rowsWithin } from '../../draw/breaks.ts';
 import { IDENTITY } from '../../draw/matrix.ts';
 import { rect } from '../../draw/path.ts';
 import type { Node } from '../../draw/picture.ts';
@@ -24,16 +25,9 @@ function fitted(text: string, fonts: readonly OutlineFont[], width: number, heig
     const rows: string[] = [];
     let wide = 0;
     for (const written of text.split('\n')) {
-      let row = '';
-      for (const word of written.split(/\s+/).filter(Boolean)) {
-        const longer = row ? `${row} ${word}` : word;
-        if (row && layoutLine(longer, fonts, size).width > width) {
-          rows.push(row);
-          row = word;
-        } else row = longer;
-        wide = Math.max(wide, layoutLine(row, fonts, size).width);
-      }
-      rows.push(row);
+      const own = rowsWithin(written.replace(/\s+/g, ' ').trim(), (row) => layoutLine(row, fonts, size).width <= width);
+      for (const row of own) wide = Math.max(wide, layoutLine(row, fonts, size).width);
+      rows.push(...own);
     }
     last = { size, rows };
     if (wide <= width && rows.length * size * LEADING <= height) return last;

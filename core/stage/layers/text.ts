@@ -1,5 +1,6 @@
 import type { LayerOf } from '../../document/schema.ts';
 import { toneOf } from '../../document/tones.ts';
+import { rowsWithin } from '../../draw/breaks.ts';
 import type { Matrix } from '../../draw/matrix.ts';
 import type { Node } from '../../draw/picture.ts';
 import { type Fonts, layoutLine, type OutlineFont } from '../../draw/text.ts';
@@ -35,18 +36,7 @@ const blocks = new WeakMap<readonly OutlineFont[], Map<string, Block>>();
 function rowsOf(text: string, fonts: readonly OutlineFont[], most: number | undefined): string[] {
   const written = text.split('\n');
   if (most === undefined) return written;
-  return written.flatMap((line) => {
-    const rows: string[] = [];
-    let row = '';
-    for (const word of line.split(' ')) {
-      const longer = row ? `${row} ${word}` : word;
-      if (row && layoutLine(longer, fonts, SET_SIZE).width > most) {
-        rows.push(row);
-        row = word;
-      } else row = longer;
-    }
-    return [...rows, row];
-  });
+  return written.flatMap((line) => rowsWithin(line, (row) => layoutLine(row, fonts, SET_SIZE).width <= most));
 }
 
 function blockOf({ text, align, wrap }: LayerOf<'text'>, fonts: readonly OutlineFont[], size: number): Block {
@@ -194,7 +184,7 @@ function lookBox(look: WordsLook, staged: StagedText, fonts: Fonts): { readonly 
   return { width, height };
 }
 
-const lookDrawn = new WeakMap<StagedWords, { readonly key: string; readonly nodes: readonly Node[] }>();
+const lookDrawn = new WeakMap<StagedWords, { readonly key: string; readonly fonts: Fonts; readonly nodes: readonly Node[] }>();
 
 /** A look at a tick: the same nodes while nothing of it moves. */
 function lookNodes(look: WordsLook, staged: StagedText, tick: number, fonts: Fonts): readonly Node[] {
@@ -205,9 +195,9 @@ function lookNodes(look: WordsLook, staged: StagedText, tick: number, fonts: Fon
   const moving = (tick - staged.start) / MS < MOVES_MS || beats.some((beat) => tick >= beat && (tick - beat) / MS < MOVES_MS);
   const key = `${k} ${moving ? tick : `${beats.filter((beat) => beat <= tick).length} come`}`;
   const known = words && lookDrawn.get(words);
-  if (known?.key === key) return known.nodes;
+  if (known?.key === key && known.fonts === fonts) return known.nodes;
   const { nodes } = look.draw(inputOf(staged, tick, fonts));
   const sized = k === 1 ? nodes : nodes.map((node) => moved(node, [k, 0, 0, k, 0, 0]));
-  if (words) lookDrawn.set(words, { key, nodes: sized });
+  if (words) lookDrawn.set(words, { key, fonts, nodes: sized });
   return sized;
 }

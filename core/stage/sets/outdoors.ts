@@ -19,7 +19,7 @@ const place = (id: string, name: string, words: string, planes: StageSet['planes
 });
 
 const clouds = (): SetPart[] => [cloud('cloud', -560, -380, 1.2), cloud('cloud-2', 90, -440, 0.9), cloud('cloud-3', 660, -300, 1)];
-const far = (distance: number, ...parts: readonly SetPart[]): SetPlane => ({ id: `far-${distance}`, name: 'Far', distance, parts });
+const far = (distance: number, ...parts: readonly SetPart[]): SetPlane => ({ id: `far-${distance}`, name: parts[0]?.name ?? 'Far', distance, parts });
 /** Ground from the horizon's side down to beyond the frame, as a floor that a camera shears. */
 const ground = (top: number, distance: number, name: string, draw: (h: Hand, look: PartLook) => void, slot: SetPart['slot'] = 'floor'): SetPlane => ({
   id: 'floor',

@@ -1,4 +1,5 @@
 import type { Cut } from '../../document/tones.ts';
+import { pieces } from '../../draw/breaks.ts';
 import { IDENTITY } from '../../draw/matrix.ts';
 import { ellipse, type Path, pen, rect } from '../../draw/path.ts';
 import type { Colour, Item, Node } from '../../draw/picture.ts';
@@ -194,9 +195,9 @@ export function laidRow(text: string, fonts: readonly OutlineFont[], size: numbe
 /** A text in rows no wider than a width, balanced: no row is under half the widest but where it was written so. */
 export function brokenRows(text: string, fonts: readonly OutlineFont[], size: number, most: number): string[] {
   return text.split('\n').flatMap((written) => {
-    const words = written.trim().split(/\s+/).filter(Boolean);
+    const words = pieces(written.trim().replace(/\s+/g, ' '));
     if (!words.length || !fonts.length) return [written.trim()];
-    const wide = (some: readonly string[]): number => layoutLine(some.join(' '), fonts, size).width;
+    const wide = (some: readonly string[]): number => layoutLine(some.join('').trimEnd(), fonts, size).width;
     const within = (limit: number): string[][] => {
       const out: string[][] = [[]];
       for (const word of words) {
@@ -214,6 +215,6 @@ export function brokenRows(text: string, fonts: readonly OutlineFont[], size: nu
       best = tried;
       break;
     }
-    return best.map((row) => row.join(' '));
+    return best.map((row) => row.join('').trimEnd());
   });
 }

@@ -1,14 +1,15 @@
-import type { Backdrop, FrameShape } from '../../document/schema.ts';
+import type { Backdrop, BackdropPiece, FrameShape } from '../../document/schema.ts';
 import { avalanche, hashText } from '../../draw/hash.ts';
-import { IDENTITY, type Matrix, multiply } from '../../draw/matrix.ts';
+import { IDENTITY, type Matrix, multiply, scaling } from '../../draw/matrix.ts';
 import { ellipse } from '../../draw/path.ts';
-import { type Colour, type Item, isGroup, type Node, type Paint } from '../../draw/picture.ts';
+import { type Colour, type ColourMatrix, type Item, isGroup, type Node, type Paint } from '../../draw/picture.ts';
 import { frameSize } from '../frame.ts';
 import { propBox } from '../layers/prop.ts';
 import { propOf } from '../props/index.ts';
-import type { Air, SetPart, StageSet } from '../sets/set.ts';
+import type { Air, SetPart, SetPlane, StageSet } from '../sets/set.ts';
 import { type Glow, Hand, isSource } from './hand.ts';
-import { type Daylight, daylight, lit, SLOTS, type Slot, type Tones, throughAir, tonesOf } from './tones.ts';
+import { afterwards, lightMatrix } from './lightMatrix.ts';
+import { airOnPicture, type Daylight, daylight, isDay, lit, SLOTS, type Slot, type Tones, throughAir, tonesOf } from './tones.ts';
 
 export type SetBackdrop = Extract<Backdrop, { kind: 'set' }>;
 
@@ -18,6 +19,8 @@ export interface WorldPiece {
   readonly distance: number;
   readonly floorTop?: number;
   readonly nodes: readonly Node[];
+  /** Light and air on a picture of one's own. */
+  readonly colour?: ColourMatrix;
   /** Own motion about a place of the plane, or none. */
   readonly air?: { readonly kind: Air; readonly seed: number; readonly x: number; readonly y: number; readonly tall: number };
 }
@@ -32,6 +35,19 @@ export interface World {
   readonly light: Daylight;
   /** From the set's own units to the stage's in this shape of frame. */
   readonly fit: Matrix;
+  /** What can be taken hold of, from behind to before, in the set's own units. */
+  readonly things: readonly WorldThing[];
+}
+
+/** A part of a set, or something of one's own in it, as it is drawn. */
+export interface WorldThing {
+  readonly id: string;
+  readonly name: string;
+  readonly plane: string;
+  readonly own: boolean;
+  /** Never moves: walls, floors, skies. */
+  readonly stays: boolean;
+  readonly nodes: readonly Node[];
 }
 
 /** How far parts come towards the middle in a shape of frame; how much of the set it shows, and where. */
@@ -42,6 +58,9 @@ const SHAPES: Readonly<Record<FrameShape, { readonly pull: number; readonly k: n
   '4:5': { pull: 0.56, k: 1.1, low: 520 },
   '9:16': { pull: 0.44, k: 1.42, low: 490 },
 } as Readonly<Record<FrameShape, { pull: number; k: number; low: number }>>;
+
+/** How far things come towards the middle in a shape of frame: 1 in a wide one. */
+export const pullOf = (shape: FrameShape): number => (SHAPES[shape] ?? SHAPES['16:9']).pull;
 
 /** From a set's units to the stage's: its lower edge on the frame's. */
 export function fitOf(shape: FrameShape): Matrix {
@@ -119,6 +138,65 @@ function glowNodes({ x, y, radius, floor }: Glow, id: string, strength: number):
 const slotsOf = ({ colours }: SetBackdrop): Partial<Record<Slot, Colour>> =>
   colours ? Object.fromEntries(SLOTS.flatMap((slot) => (colours[slot] ? [[slot, colours[slot]]] : []))) : {};
 
+/** A set's planes as a backdrop has them: those that are there, at their distances, from far to near. */
+export function planesOf(set: StageSet, { planes }: Pick<SetBackdrop, 'planes'>): readonly SetPlane[] {
+  if (!planes) return set.planes;
+  return set.planes
+    .filter(({ id }) => !planes[id]?.hidden)
+    .map((plane) => ({ ...plane, distance: planes[plane.id]?.distance ?? plane.distance }))
+    .sort((a, b) => b.distance - a.distance);
+}
+
+/** Something of one's own as it is drawn, in the set's units, in the light of its distance. */
+function pieceNodes({ id, what, size, turnDeg = 0, flipped }: BackdropPiece, x: number, y: number, tones: Tones): Hand {
+  const hand = new Hand(id);
+  const drawn = new Hand('own');
+  if (what.kind === 'picture') {
+    const { media, width, height } = what;
+    drawn.put([{ id: 'picture', matrix: scaling(1), image: { media, x: -width / 2, y: -height, width, height } }]);
+  } else {
+    const prop = propOf(what.prop);
+    const slot: Slot = prop?.slots?.[0] ?? 'accent';
+    const look = { tones: what.colour ? { ...tones, [slot]: tonesOf({ [slot]: what.colour })[slot] } : tones, ...(what.state ? { state: what.state } : {}) };
+    if (prop) drawn.put(prop.draw(look), prop.glows?.(look));
+  }
+  return hand.placed(drawn, x, y, flipped ? -size : size, turnDeg);
+}
+
+/** Something drawn in a light: its nodes, what its lamps throw around them, and the lamps that are lit. */
+interface Lit {
+  readonly own: readonly Node[];
+  readonly shining: readonly Node[];
+  readonly glows: readonly Glow[];
+}
+
+const inLightOf = (hand: Hand, id: string, colour: (one: Colour) => Colour, light: Daylight): Lit => {
+  const glows = light.glow > 0 ? hand.glows : [];
+  return { own: hand.nodes.map((node) => recoloured(node, colour)), shining: glows.flatMap((glow, n) => glowNodes(glow, `${id}.${n}`, light.glow)), glows };
+};
+
+/** So many looks of a part are remembered. */
+const LOOKS = 6;
+const litBefore = new WeakMap<object, Map<string, Lit>>();
+
+/** A part as it was drawn before in the same look, with the same nodes: what did not change is painted no second time. */
+function remembered(part: object, key: string, draw: () => Lit): Lit {
+  let looks = litBefore.get(part);
+  if (!looks) litBefore.set(part, (looks = new Map()));
+  let known = looks.get(key);
+  if (known) return known;
+  known = draw();
+  if (looks.size >= LOOKS) looks.delete(looks.keys().next().value as string);
+  looks.set(key, known);
+  return known;
+}
+
+/** Air and light on a picture of one's own, as near as one matrix comes to what single colours get. */
+function pictureMatrix(metres: number, light: Daylight): ColourMatrix | undefined {
+  const air = airOnPicture(metres);
+  return isDay(light) ? air : afterwards(air, lightMatrix(light, 1));
+}
+
 /** A set as it is painted in a shape of frame. A pure function of both. */
 export function worldOf(set: StageSet, backdrop: SetBackdrop, shape: FrameShape): World {
   const light = daylight(backdrop.light);
@@ -128,21 +206,25 @@ export function worldOf(set: StageSet, backdrop: SetBackdrop, shape: FrameShape)
   const back: WorldPiece[] = [];
   const front: WorldPiece[] = [];
   const lamps: Glow[] = [];
-  for (const plane of set.planes) {
+  const things: WorldThing[] = [];
+  const colours = JSON.stringify(slotsOf(backdrop));
+  for (const plane of planesOf(set, backdrop)) {
+    const key = `${shape} ${backdrop.light} ${plane.distance} ${colours}`;
     const colour = (one: Colour): Colour => lit(set.airless ? one : throughAir(one, plane.distance), light);
     let run: Node[] = [];
     const list = plane.distance < 0 ? front : back;
-    const push = (id: string, nodes: readonly Node[], air?: WorldPiece['air']): void => {
+    const push = (id: string, nodes: readonly Node[], air?: WorldPiece['air'], colour?: ColourMatrix): void => {
       list.push({
         id: `backdrop.${plane.id}.${id}`,
         distance: plane.distance,
         ...(plane.floorTop === undefined ? {} : { floorTop: plane.floorTop }),
         nodes,
         ...(air ? { air } : {}),
+        ...(colour ? { colour } : {}),
       });
     };
-    const flush = (): void => {
-      if (run.length) push(String(list.length), run);
+    const flush = (colour?: ColourMatrix): void => {
+      if (run.length) push(String(list.length), run, undefined, colour);
       run = [];
     };
     for (const part of plane.parts) {
@@ -151,27 +233,39 @@ export function worldOf(set: StageSet, backdrop: SetBackdrop, shape: FrameShape)
       const place = placeOf(part, shape);
       if (!place) continue;
       const { x, y } = { x: place.x + (change?.dx ?? 0), y: place.y + (change?.dy ?? 0) };
-      const hand = new Hand(`${plane.id}.${part.id}`);
       const k = part.k ?? 1;
-      const drawn = new Hand(part.id);
       const swapped = change?.swap && part.prop ? propOf(change.swap) : undefined;
-      const look = { tones: tonesFor(part, tones, change), light, seconds: 0, half };
-      if (swapped) drawn.put(swapped.draw({ tones: look.tones }), swapped.glows?.({ tones: look.tones }));
-      else part.draw(drawn, look);
-      hand.placed(drawn, x, y, k);
-      const own = hand.nodes.map((node) => recoloured(node, colour));
-      const glows = light.glow > 0 ? hand.glows : [];
-      const shining = glows.flatMap((glow, n) => glowNodes(glow, `${plane.id}.${part.id}.${n}`, light.glow));
+      const { own, shining, glows } = remembered(part, `${key} ${x} ${y} ${change?.colour} ${change?.swap}`, () => {
+        const hand = new Hand(`${plane.id}.${part.id}`);
+        const drawn = new Hand(part.id);
+        const look = { tones: tonesFor(part, tones, change), light, seconds: 0, half };
+        if (swapped) drawn.put(swapped.draw({ tones: look.tones }), swapped.glows?.({ tones: look.tones }));
+        else part.draw(drawn, look);
+        hand.placed(drawn, x, y, k);
+        return inLightOf(hand, `${plane.id}.${part.id}`, colour, light);
+      });
       if (plane.distance > -0.5 && plane.distance < 4) lamps.push(...glows);
+      things.push({ id: part.id, name: swapped?.name ?? part.name, plane: plane.id, own: false, stays: part.stays === true, nodes: own });
       if (part.air && !still) {
         flush();
         push(part.id, [...own, ...shining], { kind: part.air, seed: hashText(part.id), x, y, tall: 300 * k });
       } else run.push(...own, ...shining);
     }
+    for (const piece of backdrop.pieces ?? []) {
+      if (piece.plane !== plane.id || piece.hidden) continue;
+      const x = piece.x * pullOf(shape);
+      const picture = piece.what.kind === 'picture';
+      const { own, shining, glows } = remembered(piece, key, () => inLightOf(pieceNodes(piece, x, piece.y, tones), piece.id, picture ? (one) => one : colour, light));
+      if (plane.distance > -0.5 && plane.distance < 4) lamps.push(...glows);
+      things.push({ id: piece.id, name: piece.name, plane: plane.id, own: true, stays: false, nodes: own });
+      if (picture) flush();
+      run.push(...own, ...shining);
+      if (picture) flush(pictureMatrix(set.airless ? 0 : plane.distance, light));
+    }
     flush();
   }
   const shine = light.glow > 0 ? lamps.flatMap((glow, n) => glowNodes({ x: glow.x, y: glow.y, radius: glow.radius }, `shine${n}`, light.glow * ON_PEOPLE)) : [];
-  return { back, front, shine, background: lit(set.background, light), light, fit: fitOf(shape) };
+  return { back, front, shine, background: lit(set.background, light), light, fit: fitOf(shape), things };
 }
 
 const TAU = 2 * Math.PI;

@@ -1,5 +1,5 @@
 import { clampChroma, converter, formatHex, parse } from 'culori';
-import type { Colour } from '../../draw/picture.ts';
+import type { Colour, ColourMatrix } from '../../draw/picture.ts';
 
 /** What colours of the world come from: every tone is worked out from one of these, so that a palette replaces them all. */
 export const SLOTS = ['wall', 'floor', 'wood', 'metal', 'green', 'accent', 'second', 'paper'] as const;
@@ -82,8 +82,17 @@ const AIR = '#cfe4e8';
 /** What lies `metres` behind the stage line, as it is seen through the air (world.md, 4). */
 export const throughAir = (colour: Colour, metres: number): Colour => {
   if (metres <= 2) return colour;
-  return remembered(`air ${Math.round(metres * 10)} ${colour}`, () => blended(labOf(colour), labOf(AIR), 0.85 * (1 - Math.exp(-metres / 45))));
+  return remembered(`air ${Math.round(metres * 10)} ${colour}`, () => blended(labOf(colour), labOf(AIR), airShare(metres)));
 };
+const airShare = (metres: number): number => (metres <= 2 ? 0 : 0.85 * (1 - Math.exp(-metres / 45)));
+/** The same of a picture, mixed in sRGB; undefined where no air is seen. */
+export function airOnPicture(metres: number): ColourMatrix | undefined {
+  const share = airShare(metres);
+  if (!share) return undefined;
+  const [r, g, b] = [1, 3, 5].map((at) => (Number.parseInt(AIR.slice(at, at + 2), 16) / 255) * share) as [number, number, number];
+  const kept = 1 - share;
+  return [kept, 0, 0, r, 0, kept, 0, g, 0, 0, kept, b];
+}
 const blended = (from: Lab, to: Lab, t: number): Colour => hexOf({ l: from.l + (to.l - from.l) * t, a: from.a + (to.a - from.a) * t, b: from.b + (to.b - from.b) * t });
 /** A mixture of two colours in OKLab. */
 export const between = (from: Colour, to: Colour, t: number): Colour => remembered(`mix ${t} ${from} ${to}`, () => blended(labOf(from), labOf(to), t));
