@@ -112,11 +112,12 @@ function withFour(demo: Document): Document {
 /** Stage frame times while the demo plays: evaluate, paint and a one-pixel read in the worker, canvas of 1280 x 720; then with still layers on it. */
 export async function benchComposer({ part }: { part?: string } = {}) {
   const { db, url: database } = await readyDb();
-  if (part === 'effects') {
+  const [wanted, only] = part?.split(':') ?? [];
+  if (wanted === 'effects') {
     try {
       const { document } = await loadProduction(db, await findProduction(db, 'demo'));
       const four = withFour(document);
-      return benchEffects(four, await loadResources(db, four));
+      return benchEffects(four, await loadResources(db, four), only?.split(','));
     } finally {
       await db.destroy();
     }

@@ -18,13 +18,13 @@ const round = (value: number): number => Math.round(value * 100) / 100;
 
 /**
  * What every effect costs a frame with its values as they come: evaluate and paint at 720p, of a scene with the people of
- * a document, by the median of so many frames; in turns, the least of the turns. `more`: milliseconds over no effect.
+ * a document, by the median of so many frames; in turns, the least of the turns; of those named in `only`, or of all. `more`: milliseconds over no effect.
  */
-export function benchEffects(document: Document, resources: Pick<Resources, 'fonts' | 'analysis'>) {
+export function benchEffects(document: Document, resources: Pick<Resources, 'fonts' | 'analysis'>, only?: readonly string[]) {
   const scene = (inOrder(document.scenes)[0] as [string, Document['scenes'][string]])[0];
   const [who] = inOrder(document.scenes[scene]?.layers ?? {}).findLast(([, { kind }]) => kind === 'character') ?? ['', undefined];
   const layer = makeId('layer');
-  const cases = [undefined, ...EFFECTS].map((effect) => {
+  const cases = [undefined, ...EFFECTS.filter(({ id }) => !only || only.includes(id))].map((effect) => {
     const made = !effect
       ? document
       : edit(

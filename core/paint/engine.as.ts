@@ -2,7 +2,7 @@
 export { cellBytes, place } from './edges.as';
 export { copy, halve, keep, premultiply, recolour, unpremultiply, wipe } from './pixels.as';
 export { blur } from './blur.as';
-export { bent, fill, how, linear, picture, radial, solid, stroke, surface, target } from './raster.as';
+export { bent, enlarge, fill, how, linear, picture, radial, solid, stroke, surface, target } from './raster.as';
 export { convert } from './i420.as';
 export { edge, edgeBytes, halvePlane, keyOut, keyTable, keyTableBytes, matte, planar, planarRoom } from './keying.as';
 

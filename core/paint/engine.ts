@@ -12,6 +12,7 @@ export interface EngineExports {
   stroke(points: number, count: number, width: number, roundCaps: boolean, room: number, most: number): void;
   fill(points: number, count: number, evenOdd: boolean): void;
   surface(pixels: number, stride: number, left: number, top: number): void;
+  enlarge(to: number, x: number, y: number, columns: number, rows: number, pixels: number, width: number, height: number, left: number, top: number, room: number): void;
   picture(pixels: number, width: number, height: number, a: number, b: number, c: number, d: number, e: number, f: number, half: number, share: number): void;
   bent(corners: number, columns: number, rows: number): void;
   keep(pixels: number, mask: number, count: number, inverted: boolean): void;

@@ -29,8 +29,20 @@ export const grown = (b: Box, by: number): Box => ({ left: b.left - by, top: b.t
 export const areaOf = (b: Box): number => (isEmpty(b) ? 0 : (b.right - b.left) * (b.bottom - b.top));
 export const contains = (outer: Box, inner: Box): boolean => inner.left >= outer.left && inner.top >= outer.top && inner.right <= outer.right && inner.bottom <= outer.bottom;
 
-/** How far a blur of `deviation` px reaches. */
-export const blurReach = (deviation: number): number => Math.ceil(deviation * 3) + 2;
+/** A plane whose blur is this wide or wider (px) is painted on a grid of so many pixels. */
+const COARSE_FROM = 12;
+export const COARSE = 4;
+export const isCoarse = (deviation: number): boolean => deviation >= COARSE_FROM;
+/** A box on the coarse grid, outwards. */
+export const coarse = ({ left, top, right, bottom }: Box): Box => ({
+  left: Math.floor(left / COARSE),
+  top: Math.floor(top / COARSE),
+  right: Math.ceil(right / COARSE),
+  bottom: Math.ceil(bottom / COARSE),
+});
+
+/** How far a blur of `deviation` px reaches: on the coarse grid, further by what its pixels are rounded to and by what lies between them. */
+export const blurReach = (deviation: number): number => Math.ceil(deviation * 3) + 2 + (isCoarse(deviation) ? 3 * COARSE : 0);
 
 /** A node where it lies in the output: what is painted in one go, and the pixels that it can touch. */
 export interface NodeUnit {

@@ -5,9 +5,12 @@ import { Engine, type EngineExports } from './engine.ts';
 import {
   type Box,
   blurReach,
+  COARSE,
+  coarse,
   EMPTY_BOX,
   grown,
   intersection,
+  isCoarse,
   isEmpty,
   isPlaneUnit,
   type Measure,
@@ -49,6 +52,8 @@ export class Painter {
   private memory: Int32Array | undefined;
   private floatMemory: Float32Array | undefined;
   private halfMemory: Uint16Array | undefined;
+  /** Of an output pixel's sides, what the grid that is painted on now has: less inside a plane with a wide blur. */
+  private share = 1;
 
   constructor(exports: EngineExports, images: Images = () => undefined) {
     this.engine = new Engine(exports);
@@ -106,8 +111,14 @@ export class Painter {
     if (touches(unit.box, clip)) this.unitOn(target, intersection(clip, target.box), unit, OVER, 0);
   }
 
+  /** Where a unit lies on the grid that is painted on: pixels, or what stands for several. */
+  private boxOf({ box }: Unit): Box {
+    return this.share === 1 ? box : coarse(box);
+  }
+
   private unitOn(target: Surface, clip: Box, unit: Unit, operation: number, depth: number): void {
-    const box = intersection(unit.box, clip);
+    const whole = this.boxOf(unit);
+    const box = intersection(whole, clip);
     if (isEmpty(box)) return;
     if (isPlaneUnit(unit)) {
       this.planeOn(target, box, unit, depth);
@@ -116,13 +127,13 @@ export class Painter {
     const { node, view } = unit;
     const op = node.blend && node.blend !== 'normal' ? BLENDED[node.blend] : operation;
     const alpha = Math.round((node.alpha ?? 1) * 256);
-    const deviation = (node.blur ?? 0) * meanScale(view);
+    const deviation = (node.blur ?? 0) * meanScale(view) * this.share;
     if (!isGroup(node) && deviation === 0) {
       this.item(target, box, node, unit.full, op, alpha);
       return;
     }
     // Groups and blurred items are painted apart; a blur needs what lies around it too.
-    const room = deviation ? intersection(grown(clip, blurReach(deviation)), unit.box) : box;
+    const room = deviation ? intersection(grown(clip, blurReach(deviation)), whole) : box;
     const part = this.scratch(depth, room);
     if (isGroup(node)) {
       if (unit.base) this.item(part, room, unit.base.node as Item, unit.base.full, OVER, 256);
@@ -135,38 +146,87 @@ export class Painter {
 
   /** Paints a plane with a look within a box of its own. */
   private planeOn(target: Surface, box: Box, unit: PlaneUnit, depth: number): void {
-    const { blur, colour, masks } = unit;
-    const inner = unit.units.reduce<Box>((all, one) => union(all, one.box), EMPTY_BOX);
+    if (this.share === 1 && isCoarse(unit.blur)) {
+      this.coarsely(target, box, unit, depth);
+      return;
+    }
+    const blur = unit.blur * this.share;
+    const inner = unit.units.reduce<Box>((all, one) => union(all, this.boxOf(one)), EMPTY_BOX);
     const room = intersection(blur > 0 ? grown(box, blurReach(blur)) : box, inner);
     if (isEmpty(room)) return;
-    const part = this.scratch(depth, room);
-    for (const one of unit.units) if (touches(one.box, room)) this.unitOn(part, room, one, OVER, depth + 1);
-    for (const mask of masks) this.keepWithin(part, mask, depth + 1);
-    const { wasm } = this.engine;
-    if (colour) {
-      const at = this.block('matrix', 48);
-      this.floats().set(colour, at >> 2);
-      wasm.recolour(part.at, part.width * part.height, at);
-    }
+    const part = this.contentOf(unit, room, depth);
     if (blur > 0) {
-      // What a blur carries over the content's edge needs room there too.
-      const wide = this.scratch(depth + 1, intersection(grown(box, blurReach(blur)), grown(inner, blurReach(blur))));
-      wide.copyFrom(part, room);
-      this.soften(wide, blur);
+      const wide = this.blurred(part, intersection(grown(box, blurReach(blur)), grown(inner, blurReach(blur))), blur, depth + 1);
       this.lay(wide, target, intersection(box, wide.box), blendOf(unit), Math.round(unit.alpha * 256));
       return;
     }
     this.lay(part, target, room, blendOf(unit), Math.round(unit.alpha * 256));
   }
 
+  /** What is in a plane with a look, within a room: kept by its masks and recoloured. */
+  private contentOf({ units, masks, colour }: PlaneUnit, room: Box, depth: number): Surface {
+    const part = this.scratch(depth, room);
+    for (const one of units) if (touches(this.boxOf(one), room)) this.unitOn(part, room, one, OVER, depth + 1);
+    for (const mask of masks) this.keepWithin(part, mask, depth + 1);
+    if (colour) {
+      const at = this.block('matrix', 48);
+      this.floats().set(colour, at >> 2);
+      this.engine.wasm.recolour(part.at, part.width * part.height, at);
+    }
+    return part;
+  }
+
+  /** A surface blurred, with room for what the blur carries over its content's edge. */
+  private blurred(part: Surface, room: Box, deviation: number, depth: number): Surface {
+    const wide = this.scratch(depth, room);
+    wide.copyFrom(part, part.box);
+    this.soften(wide, deviation);
+    return wide;
+  }
+
+  /**
+   * A plane with a wide blur: nothing in it is left as fine as a pixel, so that it is painted and blurred at a part of its size,
+   * on a grid that lies the same for every clip, and laid down enlarged between its nearest pixels.
+   */
+  private coarsely(target: Surface, box: Box, unit: PlaneUnit, depth: number): void {
+    // One more on every side: the pixels beside the outermost are between two.
+    const seen = grown(coarse(box), 1);
+    const wide = this.onCoarseGrid(() => {
+      // The coarse pixels themselves, and what lies between them, blur as well: by variances of a box and a tent of their width.
+      const blur = Math.sqrt(unit.blur ** 2 - COARSE ** 2 / 4) * this.share;
+      const room = grown(seen, blurReach(blur));
+      const within = intersection(
+        room,
+        unit.units.reduce<Box>((all, one) => union(all, this.boxOf(one)), EMPTY_BOX),
+      );
+      return isEmpty(within) ? undefined : this.blurred(this.contentOf(unit, within, depth), room, blur, depth + 1);
+    });
+    if (!wide) return;
+    const large = { ...box, left: Math.floor(box.left / COARSE) * COARSE, right: Math.ceil(box.right / COARSE) * COARSE };
+    const fine = this.scratch(depth, large);
+    const { left, top } = wide.box;
+    this.engine.wasm.enlarge(fine.at, large.left, large.top, fine.width, fine.height, wide.at, wide.width, wide.height, left, top, this.block('row', fine.width * 2 + 24));
+    this.lay(fine, target, box, blendOf(unit), Math.round(unit.alpha * 256));
+  }
+
+  private onCoarseGrid<T>(paint: () => T): T {
+    this.share = 1 / COARSE;
+    try {
+      return paint();
+    } finally {
+      this.share = 1;
+    }
+  }
+
   /** Keeps of a surface what a mask lets through. */
   private keepWithin(part: Surface, { units, invert, feather }: UnitMask, depth: number): void {
-    const reach = feather > 0 ? blurReach(feather) : 0;
+    const soft = feather * this.share;
+    const reach = soft > 0 ? blurReach(soft) : 0;
     const wide = this.scratch(depth, grown(part.box, reach));
-    for (const one of units) if (touches(one.box, wide.box)) this.unitOn(wide, wide.box, one, OVER, depth + 2);
+    for (const one of units) if (touches(this.boxOf(one), wide.box)) this.unitOn(wide, wide.box, one, OVER, depth + 2);
     let mask = wide;
     if (reach) {
-      this.soften(wide, feather);
+      this.soften(wide, soft);
       mask = this.scratch(depth + 1, part.box);
       mask.copyFrom(wide, part.box);
     }
@@ -186,8 +246,9 @@ export class Painter {
     this.engine.wasm.surface(part.at, part.stride, part.box.left, part.box.top);
   }
 
-  private item(target: Surface, clip: Box, item: Item, full: Matrix, operation: number, alpha: number): void {
+  private item(target: Surface, clip: Box, item: Item, whole: Matrix, operation: number, alpha: number): void {
     const { wasm } = this.engine;
+    const full = this.share === 1 ? whole : (whole.map((value) => value * this.share) as unknown as Matrix);
     const { path, stroke } = item;
     this.aim(target, clip, operation, alpha);
     if (path?.length) {

@@ -93,7 +93,7 @@ const tree = (depth: number): fc.Arbitrary<Plane> =>
       planes: depth > 0 ? fc.array(tree(depth - 1), { maxLength: 2 }) : fc.constant([]),
       alpha: fc.constantFrom(1, 1, 0.5, 0),
       blend: fc.constantFrom(...BLENDS, 'normal' as const),
-      blur: fc.constantFrom(0, 0, 0, 1.5, 6),
+      blur: fc.constantFrom(0, 0, 0, 1.5, 6, 13, 19),
       colour: fc.constantFrom(undefined, undefined, tint),
       mask: fc.option(fc.record({ nodes: fc.array(node, { minLength: 1, maxLength: 2 }), invert: fc.boolean(), feather: fc.constantFrom(0, 3) }), { freq: 3 }),
     })
@@ -229,6 +229,39 @@ describe('a plane with a look', () => {
     const half = whole(pictureOf([plane('p', [item('a', rect(20, 10, 40, 40), '#ff8000', { alpha: 0.5 })], { colour: invertAll })], null));
     expect(at(half, 30, 30)[3]).toBe(128);
     expect(Math.abs((at(half, 30, 30)[2] as number) - 255)).toBeLessThanOrEqual(1);
+  });
+  it('spreads widely as it does a little less widely: hardly a step where it is painted on a coarser grid, and it stays in its place', () => {
+    const soft = (blur: number): Uint8Array => whole(pictureOf([plane('soft', [square('a', 31, 17, 33, '#d02020'), square('b', 75, 30, 9, '#2040d0')], { blur })]));
+    const [less, fine, wide] = [soft(10.9), soft(11.9), soft(12)];
+    const apart = (a: Uint8Array, b: Uint8Array): number => a.reduce((most, value, n) => Math.max(most, Math.abs(value - (b[n] as number))), 0);
+    const middle = [fine, wide].map((pixels) => {
+      let [sum, x, y] = [0, 0, 0];
+      for (let n = 0; n < pixels.length; n += 4) {
+        const dark = 255 - (pixels[n + 1] as number);
+        sum += dark;
+        x += dark * ((n >> 2) % WIDTH);
+        y += dark * Math.floor((n >> 2) / WIDTH);
+      }
+      return { sum, x: x / sum, y: y / sum };
+    });
+    // No more than two pixels of blur make: boxes of whole pixels come that near to what was asked for.
+    expect(apart(fine, wide)).toBeLessThanOrEqual(2 * apart(less, fine));
+    const [a, b] = middle as [{ sum: number; x: number; y: number }, { sum: number; x: number; y: number }];
+    expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeLessThan(0.3);
+    expect(Math.abs(a.sum / b.sum - 1)).toBeLessThan(0.02);
+  });
+  it('blends alike at every place of a row, four pixels at a time or one', () => {
+    for (const blend of BLENDS)
+      for (const alpha of [1, 0.6]) {
+        const row = (width: number): number[][] => {
+          const pixels = whole(
+            pictureOf([plane('below', [square('g', 0, 0, 128, '#6f9bd0')]), plane('over', [item('b', rect(40, 20, width, 6), '#c8803a', { alpha: 0.7 })], { blend, alpha })]),
+          );
+          return Array.from({ length: width }, (_, n) => at(pixels, 40 + n, 22));
+        };
+        const [first] = row(1);
+        for (const width of [2, 3, 4, 5, 7, 8, 13]) expect(row(width), `${blend} ${width}`).toEqual(Array.from({ length: width }, () => first));
+      }
   });
   it('spreads by its blur and loses nothing of it', () => {
     const sum = (pixels: Uint8Array): number => {

@@ -6,7 +6,7 @@
 // its first byte. Memory is laid out by the caller (paint.ts); addresses are bytes.
 
 import { begin, cellPitch, cells, clipBottom, clipLeft, clipRight, clipTo, clipTop, everyRow, firstRow, lastRow, markPitch, marks, outline, whole } from './edges.as';
-import { firstTwo, lastTwo, mix, mixEach, over, over255, scaled, scaledEach, scaledFour, share, within } from './mixing.as';
+import { firstTwo, lastTwo, mix, mixEach, multiplyFour, over, over255, scaled, scaledEach, scaledFour, screenFour, share, within } from './mixing.as';
 import { flat } from './pixels.as';
 import { strokeOutline } from './stroke.as';
 
@@ -472,7 +472,57 @@ export function surface(pixels: usize, bytesPerRow: i32, left: i32, top: i32): v
         else if (i32x4.all_true(i32x4.eq(v128.and(four, full), full))) v128.store(at, four);
         else v128.store(at, over(v128.load(at), four));
       }
+    else if (operation == SCREEN || operation == MULTIPLY || operation == ADD)
+      for (; at + 16 <= end; at += 16, s += 16) {
+        let four = v128.load(s);
+        if (!v128.any_true(four)) continue;
+        if (alpha < 256) four = scaledFour(four, alpha);
+        const there = v128.load(at);
+        v128.store(at, operation == SCREEN ? screenFour(there, four) : operation == MULTIPLY ? multiplyFour(there, four) : i8x16.add_sat_u(there, four));
+      }
     for (; at < end; at += 4, s += 4) blend(at, load<u32>(s), alpha);
+  }
+}
+
+/** Of four pixels beside each other, how much of 256 is the one that lies right of both that they lie between, when they stand for one each. */
+const BETWEEN_LEFT: v128 = i16x8(160, 160, 160, 160, 224, 224, 224, 224);
+const BETWEEN_RIGHT: v128 = i16x8(32, 32, 32, 32, 96, 96, 96, 96);
+const BETWEEN: StaticArray<i32> = [160, 224, 32, 96];
+
+/**
+ * Enlarges a surface by four on another one, between its nearest pixels each way: `pixels` holds `width` x `height` of them from
+ * `left`, `top` on in their own grid; of the larger grid `columns` x `rows` from `x`, `y` on are written to `to`. `x` and `columns` are
+ * multiples of four. `room` holds a row of 8 bytes a pixel.
+ */
+export function enlarge(to: usize, x: i32, y: i32, columns: i32, rows: i32, pixels: usize, width: i32, height: i32, left: i32, top: i32, room: usize): void {
+  const half = i16x8.splat(128);
+  const cells = columns >> 2;
+  const first = (x >> 2) - left;
+  for (let row = 0; row < rows; row++) {
+    const line = y + row;
+    const phase = line & 3;
+    const above = (line >> 2) - (phase < 2 ? 1 : 0) - top;
+    const a = pixels + <usize>(clamp(above < 0 ? 0 : above, height - 1) * width * 4);
+    const b = pixels + <usize>(clamp(above + 1, height - 1) * width * 4);
+    const down = i16x8.splat(<i16>unchecked(BETWEEN[phase]));
+    const up = i16x8.sub(i16x8.splat(256), down);
+    // One row between two, as 16-bit channels, with a pixel more on either side.
+    for (let n = -1; n <= cells; n++) {
+      const at = <usize>(clamp(first + n, width - 1) << 2);
+      const upper = i16x8.extend_low_i8x16_u(v128.load32_zero(a + at));
+      const lower = i16x8.extend_low_i8x16_u(v128.load32_zero(b + at));
+      v128.store64_lane(room + <usize>((n + 1) << 3), i16x8.shr_u(i16x8.add(i16x8.add(i16x8.mul(upper, up), i16x8.mul(lower, down)), half), 8), 0);
+    }
+    let out = to + <usize>(row * columns * 4);
+    for (let n = 0; n < cells; n++, out += 16) {
+      const at = room + <usize>(n << 3);
+      const before = v128.load64_splat(at);
+      const own = v128.load64_splat(at + 8);
+      const after = v128.load64_splat(at + 16);
+      const low = i16x8.add(i16x8.mul(before, i16x8.sub(i16x8.splat(256), BETWEEN_LEFT)), i16x8.mul(own, BETWEEN_LEFT));
+      const high = i16x8.add(i16x8.mul(own, i16x8.sub(i16x8.splat(256), BETWEEN_RIGHT)), i16x8.mul(after, BETWEEN_RIGHT));
+      v128.store(out, i8x16.narrow_i16x8_u(i16x8.shr_u(i16x8.add(low, half), 8), i16x8.shr_u(i16x8.add(high, half), 8)));
+    }
   }
 }
 

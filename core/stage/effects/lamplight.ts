@@ -2,7 +2,10 @@ import { IDENTITY } from '../../draw/matrix.ts';
 import { rect } from '../../draw/path.ts';
 import type { Node } from '../../draw/picture.ts';
 import type { EffectKind } from './effect.ts';
+import { laid, multiplied } from './veil.ts';
 
+/** What a multiplied dark blue leaves of a picture. */
+const night = multiplied('#141c33', 1);
 const memo = new Map<string, readonly Node[]>();
 
 /** A pool of light on everything below, and the rest a little darker. */
@@ -36,17 +39,13 @@ export const lamplight: EffectKind = {
         }) as const;
       const path = rect(0, 0, width, height);
       nodes = [
-        { id: 'dark', path, matrix: IDENTITY, fill: pool('#141c33', '#141c33', [0, 1]) },
-        { id: 'light', path, matrix: IDENTITY, fill: pool(colour, colour, [0.5, 0]) },
+        { id: 'dark', path, matrix: IDENTITY, fill: pool(night.colour, night.colour, [0, 1]) },
+        { id: 'light', path, matrix: IDENTITY, fill: pool(colour, colour, [0.24, 0]) },
       ];
       memo.set(key, nodes);
     }
     const [dark, light] = nodes as [Node, Node];
-    return [
-      ...planes,
-      { id: `${id}.dark`, view: IDENTITY, nodes: one(dark), alpha: values.number('dark') * strength, blend: 'multiply' },
-      { id: `${id}.light`, view: IDENTITY, nodes: one(light), alpha: strength, blend: 'soft light' },
-    ];
+    return [...planes, laid(`${id}.dark`, one(dark), night.alpha * values.number('dark') * strength), laid(`${id}.light`, one(light), strength)];
   },
 };
 

@@ -46,7 +46,7 @@ export const spotlight: EffectKind = {
         { at: 1, colour: '#0f2126', alpha: 1 },
       ],
     }));
-    return [...planes, over(`${id}.spot`, nodes, values.number('dark') * strength)];
+    return [...planes, laid(`${id}.spot`, nodes, values.number('dark') * strength)];
   },
 };
 

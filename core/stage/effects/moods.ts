@@ -3,7 +3,7 @@ import { IDENTITY } from '../../draw/matrix.ts';
 import { ellipse, joined, pen, polygon, rect } from '../../draw/path.ts';
 import type { Paint } from '../../draw/picture.ts';
 import { type EffectKind, movedPlane } from './effect.ts';
-import { graded, kept, laid, multiplied, NOTHING, onTwos, over, secondsOf, veil } from './veil.ts';
+import { graded, kept, laid, multiplied, NOTHING, onTwos, secondsOf, veil } from './veil.ts';
 
 const amount = (rest: number, label = 'How much') => ({ name: 'amount', label, control: 'number', unit: 'share', least: 0, most: 1, rest, step: 0.05 }) as const;
 const chance = (n: number): number => avalanche(n * 7919 + 5) / 2 ** 32;
@@ -31,7 +31,7 @@ export const memory: EffectKind = {
     );
     return [
       { id: `${id}.faded`, view: IDENTITY, nodes: NOTHING, planes, colour: graded(0.42, [1.02, 0.97, 0.88], [0.09, 0.075, 0.05], share) },
-      over(`${id}.edge`, edge, Math.min(1, share * 1.3)),
+      laid(`${id}.edge`, edge, share * 1.3),
     ];
   },
 };
@@ -56,7 +56,7 @@ export const dream: EffectKind = {
     return [
       ...planes,
       { id: `${id}.glow`, view: IDENTITY, nodes: NOTHING, planes, alpha: 0.9 * share, blur: 26 * Math.min(1.2, scale), blend: 'screen' },
-      over(`${id}.tint`, tint, 0.7 * share, 'soft light'),
+      laid(`${id}.tint`, tint, 0.26 * share),
     ];
   },
 };
@@ -89,7 +89,7 @@ export const signal: EffectKind = {
           };
         })
       : [];
-    return [pale, ...slips, over(`${id}.rows`, rows, 0.38 * share)];
+    return [pale, ...slips, laid(`${id}.rows`, rows, 0.38 * share)];
   },
 };
 
@@ -133,7 +133,7 @@ export const oldFilm: EffectKind = {
       planes: jumps ? planes.map((plane) => movedPlane(plane, dx, dy)) : planes,
       colour: graded(0.06, [1, 0.9, 0.72], [0.03, 0.02, 0], Math.min(1, share * 1.6)),
     };
-    return [grey, over(`${id}.specks`, specks, 0.7 * share), over(`${id}.scratches`, lines, 0.5 * share), over(`${id}.edge`, edge, share)];
+    return [grey, laid(`${id}.specks`, specks, 0.7 * share), laid(`${id}.scratches`, lines, 0.5 * share), laid(`${id}.edge`, edge, share)];
   },
 };
 
@@ -241,6 +241,6 @@ export const speedLines: EffectKind = {
       });
       return [{ id: 'wedges', matrix: IDENTITY, path: joined(...wedges), fill: '#fbfdfc' }];
     });
-    return [...planes, over(`${id}.lines`, nodes, Math.min(1, values.number('amount') * 1.5) * strength)];
+    return [...planes, laid(`${id}.lines`, nodes, Math.min(1, values.number('amount') * 1.5) * strength)];
   },
 };
