@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { type ColourProperty, coloursOf, type Property, propertiesOf, propertyInfo, restValue } from '#core/document/properties';
 import { BLENDS, type BlendName, type CharacterLayer, type Layer } from '#core/document/schema';
 import { childrenOf } from '#core/document/tree';
+import { boardsIn, fitsOnBoard, putOnBoard } from '#core/edit/commands/boards';
 import { wearOutfit } from '#core/edit/commands/cast';
 import { copyLayer, flipLayers, holdLayer, reparent, setBlend } from '#core/edit/commands/layers';
 import { faceEachOther, sameEyeLevel, swapPlaces } from '#core/edit/commands/placing';
@@ -264,6 +265,18 @@ function PassesOn({ id, layer, scene }: { id: string; layer: Layer; scene: Place
 /** What is done with the one who stands nearest: turn to, change places with, look level with. */
 function PlaceSayings({ id, layer, scene }: { id: string; layer: Layer; scene: PlacedScene }) {
   const document = useOpenDocument();
+  if (fitsOnBoard(layer)) {
+    // On another board than the one whose group it is in.
+    const boards = boardsIn(scene.scene).filter(([, board]) => !layer.parent || board.parent !== layer.parent);
+    return boards.slice(0, 2).map(([board, one]) => {
+      const name = nameOfStaged(document, one);
+      return (
+        <Saying key={board} onClick={() => run(`Put it on ${name}`, putOnBoard(scene.id, id, board, makeId('layer')))}>
+          On {name}
+        </Saying>
+      );
+    });
+  }
   if (layer.kind !== 'character') return null;
   const x = restValue(layer, 'x');
   const [nearest] = childrenOf(scene.scene, layer.parent)

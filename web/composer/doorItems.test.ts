@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Document, Layer } from '#core/document/schema';
+import type { Document, Kept, Layer } from '#core/document/schema';
 import { NO_FONTS } from '#core/draw/text';
 import { edit } from '#core/edit/change';
 import { removeLayers } from '#core/edit/commands/layers';
@@ -151,5 +151,51 @@ describe('its search', () => {
   it('offers each thing once', () => {
     const keys = searchDoor(items, 'o').map(({ key }) => key);
     expect(new Set(keys).size).toBe(keys.length);
+  });
+});
+
+describe('what is kept for all productions', () => {
+  const other = sampleDocument('NOOR: Hello.', 9);
+  const [noor] = Object.values(other.document.characters) as [Document['characters'][string]];
+  const board = { kind: 'prop', prop: 'whiteboard', x: 120, y: 300, order: 'a0', locked: false, hidden: false, parent: 'la_000000000001' } as Layer;
+  const kept: Kept[] = [
+    { id: 'kp_000000000001', kind: 'backdrop', name: 'Night in the study', value: { kind: 'set', set: 'study', light: 1, planes: { back: { distance: 4 } } } },
+    { id: noor.id, kind: 'character', name: noor.name, value: noor },
+    {
+      id: 'kp_000000000002',
+      kind: 'thing',
+      name: 'Class corner',
+      value: {
+        root: 'la_000000000001',
+        layers: { la_000000000001: { kind: 'group', order: 'a0', x: 60, y: 0, locked: false, hidden: false } as Layer, la_000000000002: board },
+      },
+    },
+  ];
+  const list = doorItems(document, placed(document), kept).filter(({ shelf }) => shelf === 'kept');
+
+  it('is offered by its name, and as it looks', () => {
+    expect(list.map(({ name, line }) => [name, line])).toEqual([
+      ['Night in the study', 'backdrop'],
+      [noor.name, 'from your shelf'],
+      ['Class corner', '2 layers'],
+    ]);
+    expect(list[2]?.look).toEqual({ layer: board });
+    expect(searchDoor(doorItems(document, placed(document), kept), 'class corner')[0]?.key).toBe('kept kp_000000000002');
+  });
+  it('comes as it was kept: a backdrop with its planes, somebody into the cast with a voice, a thing with all that is in it', () => {
+    const [ground, person, corner] = list as [DoorItem, DoorItem, DoorItem];
+    expect(brought(ground).document.scenes[scene]?.backdrop).toMatchObject({ set: 'study', light: 1, planes: { back: { distance: 4 } } });
+    const { document: with_, layer } = brought(person);
+    expect(layer).toMatchObject({ kind: 'character', character: noor.id });
+    expect(with_.characters[noor.id]?.name).toBe(noor.name);
+    expect(Object.values(with_.production.roles).find(({ character }) => character === noor.id)?.voice).toBeDefined();
+    const { document: set, layer: group } = brought(corner, { coming: 'fades' });
+    expect(group).toMatchObject({ kind: 'group', name: 'Class corner', x: 60, enter: { effect: 'fade' } });
+    expect(Object.values(set.scenes[scene]?.layers ?? {}).filter(({ parent }) => parent === corner.layer)).toMatchObject([{ prop: 'whiteboard', x: 120 }]);
+  });
+  it('is not offered twice: who is in the cast already stands there', () => {
+    const here = Object.values(document.characters)[0] as Document['characters'][string];
+    const mine: Kept[] = [{ id: here.id, kind: 'character', name: here.name, value: here }];
+    expect(doorItems(document, placed(document), mine).filter(({ shelf }) => shelf === 'kept')).toEqual([]);
   });
 });

@@ -150,6 +150,21 @@ describe('the card of a layer', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Take glow off' }));
     expect(layerNow(layers.lamp)).not.toHaveProperty('effects');
   });
+  it('of a chart puts it on a board that stands in the scene, in one group and one step', async () => {
+    const board = 'la_0000000b0ard';
+    const withBoard = { kind: 'prop', prop: 'whiteboard', name: 'Class board', x: 600, y: 380, order: 'aZ', locked: false, hidden: false } as Layer;
+    const place = made.document.scenes[scene] as Document['scenes'][string];
+    show({ ...made.document, scenes: { ...made.document.scenes, [scene]: { ...place, layers: { ...place.layers, [board]: withBoard } } } });
+    const [chart] = Object.entries(place.layers).find(([, { kind }]) => kind === 'chart') as [string, Layer];
+    pick(chart);
+    fireEvent.click(screen.getByRole('button', { name: 'On Class board' }));
+    const group = layerNow(chart).parent as string;
+    expect([layerNow(group)?.kind, layerNow(board).parent]).toEqual(['group', group]);
+    // It is there: the card offers it no second time.
+    expect(screen.queryByRole('button', { name: 'On Class board' })).toBeNull();
+    await act(() => undo());
+    expect([layerNow(chart).parent, layerNow(board).parent]).toEqual([undefined, undefined]);
+  });
   it('of words has the words themselves', () => {
     show();
     pick(layers.title);
