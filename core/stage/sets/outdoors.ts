@@ -401,7 +401,7 @@ const mountains = place('mountains', 'Mountains', 'mountains alps snow hike natu
   far(
     400,
     whole('peaks', 'Peaks', (h) => {
-      const rock = '#7f8fa3';
+      const rock = '#7389a8';
       for (const [x, tall, w] of [
         [-760, 330, 420],
         [-320, 430, 460],

@@ -66,7 +66,7 @@ const livingRoom = room('living-room', 'Living room', 'living room home family s
     fitted('chest', -600, WALL_FOOT, K),
   ),
   floorPlane('boards', fitted('rug', 480, 350, 0.8, { stays: true })),
-  middlePlane(1.2, fitted('standing-lamp', 300, 330, 0.85), fitted('plant', -860, 352, 1.1, { air: 'crown' })),
+  middlePlane(1.2, fitted('standing-lamp', 400, 330, 0.85), fitted('plant', -860, 352, 1.1, { air: 'crown' })),
   nearPlane(fitted('armchair', -900, 640, 1.3)),
 ]);
 
@@ -444,7 +444,7 @@ const workbench = room(
   1,
 );
 
-const library: StageSet = room('library', 'Library', 'library books read quiet study university', { wall: '#b5cfd3', wood: '#9a6b46' }, [
+const library: StageSet = room('library', 'Library', 'library books read quiet study university', { wall: '#b5cfd3', wood: '#7a5b48' }, [
   {
     id: 'back',
     name: 'Window',

@@ -149,7 +149,7 @@ export interface Daylight {
 
 /** Marks of the light dial, and where they lie on it. */
 export const MARKS: readonly (Daylight & { readonly at: number; readonly name: string })[] = [
-  { at: 0, name: 'Dawn', kL: 0.9, oL: 0.035, kC: 0.86, t: 0.024, h: 40, people: 0.75, glow: 0.35, sky: ['#86a9d2', '#b9bfe0', '#f4dcc6'] },
+  { at: 0, name: 'Dawn', kL: 0.92, oL: 0.03, kC: 0.97, t: 0.024, h: 40, people: 1, glow: 0.35, sky: ['#86a9d2', '#b9bfe0', '#f4dcc6'] },
   { at: 0.5, name: 'Day', kL: 1, oL: 0, kC: 1, t: 0, h: 40, people: 1, glow: 0, sky: ['#84c2dc', '#b5dde6', '#def0ea'] },
   { at: 0.75, name: 'Dusk', kL: 0.7, oL: 0.035, kC: 0.82, t: 0.036, h: 345, people: 0.65, glow: 0.7, sky: ['#3f477f', '#8a62a0', '#e9a07e'] },
   { at: 1, name: 'Night', kL: 0.46, oL: 0.055, kC: 0.55, t: 0.04, h: 265, people: 0.55, glow: 1, sky: ['#0e1935', '#1b2c52', '#34507c'] },

@@ -157,7 +157,7 @@ describe('every drawn backdrop', () => {
   it.each(SETS.filter(({ place }) => place !== 'ground').map(({ id }) => id))('%s lets every face stand out, by day, at dusk and at night', (id) => {
     for (const dial of [0, 0.5, 0.75, 1]) {
       const { mean, low } = behindHeads(id, dial);
-      expect([id, dial, mean > 0.06, low > 0.02]).toEqual([id, dial, true, true]);
+      expect([id, dial, mean >= 0.07, low >= 0.03]).toEqual([id, dial, true, true]);
     }
   });
   it.each(SETS.map(({ id }) => id))('%s fills every shape of frame, also as far as a camera goes', (id) => {
