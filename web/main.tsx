@@ -11,6 +11,7 @@ import { Composer } from './screens/Composer.tsx';
 import { Export } from './screens/Export.tsx';
 import { Home } from './screens/Home.tsx';
 import { NotFound } from './screens/NotFound.tsx';
+import { PropWorkshop } from './screens/PropWorkshop.tsx';
 import { Script } from './screens/Script.tsx';
 import { Workshop } from './screens/Workshop.tsx';
 import './styles.css';
@@ -29,6 +30,9 @@ const router = createBrowserRouter([
       { path: '/p/:production/workshop', element: <Workshop /> },
       { path: '/p/:production/workshop/backdrop', element: <BackdropWorkshop /> },
       { path: '/p/:production/workshop/backdrop/:scene', element: <BackdropWorkshop /> },
+      { path: '/p/:production/workshop/prop', element: <PropWorkshop /> },
+      { path: '/p/:production/workshop/prop/:scene', element: <PropWorkshop /> },
+      { path: '/p/:production/workshop/prop/:scene/:layer', element: <PropWorkshop /> },
       { path: '/p/:production/workshop/:picture', element: <Workshop /> },
       { path: '/p/:production/export', element: <Export /> },
       { path: '*', element: <NotFound /> },

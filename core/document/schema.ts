@@ -585,6 +585,8 @@ export const LayerSchema = v.variant('kind', [
     prop: text(40),
     /** What it is or does, of its own states; the first if left out. */
     state: v.optional(text(20)),
+    /** Colours in the place of the house's, by slot (core/stage/world/tones.ts). */
+    colours: v.optional(v.record(text(20), colour)),
     /** Own words, or an own picture, on its screen or board. */
     writes: v.optional(text(200)),
     shows: v.optional(v.object({ media: hash, width: v.pipe(v.number(), v.minValue(1)), height: v.pipe(v.number(), v.minValue(1)) })),

@@ -16,6 +16,7 @@ import { backdropName } from './backdropName.ts';
 import type { PlacedScene } from './film.ts';
 import { BackdropPicture } from './LayerPicture.tsx';
 import { ColourField, NumberField, Section, SmallButton } from './layerFields.tsx';
+import { SLOT_NAMES } from './slotNames.ts';
 
 type SetBackdrop = Extract<Backdrop, { kind: 'set' }>;
 
@@ -89,16 +90,6 @@ export function BackdropDials({ scene, backdrop }: { scene: string; backdrop: Se
 
 const withAir = ({ air: _, ...rest }: SetBackdrop, air: number): SetBackdrop => (air > 0 ? { ...rest, air } : rest);
 
-const SLOT_NAMES: Readonly<Record<Slot, string>> = {
-  wall: 'Wall',
-  floor: 'Floor',
-  wood: 'Wood',
-  metal: 'Metal',
-  green: 'Green',
-  accent: 'Accent',
-  second: 'Second',
-  paper: 'Paper',
-};
 const OFFERED: Readonly<Record<'indoors' | 'outdoors' | 'ground', readonly Slot[]>> = {
   indoors: ['wall', 'floor', 'wood', 'accent', 'second', 'green'],
   outdoors: ['floor', 'wood', 'accent', 'second', 'green', 'metal'],

@@ -2,22 +2,24 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { sentenceOf } from '#core/document/failure';
 import type { Layer, LayerOf } from '#core/document/schema';
+import type { Recipe } from '#core/edit/change';
 import { changeLayer } from '#core/edit/commands/layers';
 import { propOf } from '#core/stage/props/index';
+import { type Slot, tonesOf } from '#core/stage/world/tones';
 import { PICTURE_FILES, sendPicture, shelved } from '../pictures/bringIn.ts';
 import { stage } from '../stage/client.ts';
-import { run } from '../state/production.ts';
+import { preview, run } from '../state/production.ts';
 import { chooseFiles } from '../voices.ts';
-import type { PlacedScene } from './film.ts';
-import { SmallButton } from './layerFields.tsx';
+import { ColourField, SmallButton } from './layerFields.tsx';
+import { SLOT_NAMES } from './slotNames.ts';
 
 /** Whether a layer is a prop with something to choose about it. */
-export const hasPropPart = (layer: Layer): boolean => layer.kind === 'prop' && !!(propOf(layer.prop)?.states || propOf(layer.prop)?.screen);
+export const hasPropPart = (layer: Layer): boolean => layer.kind === 'prop' && !!(propOf(layer.prop)?.states || propOf(layer.prop)?.screen || propOf(layer.prop)?.slots?.length);
 
-/** What a prop is or does, and what its screen or board shows. */
-export function PropPart({ id, layer, scene }: { id: string; layer: LayerOf<'prop'>; scene: PlacedScene }) {
+/** What a prop is or does, its colours, and what its screen or board shows. */
+export function PropPart({ id, layer, scene }: { id: string; layer: LayerOf<'prop'>; scene: { readonly id: string } }) {
   const prop = propOf(layer.prop);
-  if (!prop || !(prop.states || prop.screen)) return null;
+  if (!prop || !hasPropPart(layer)) return null;
   const change = (what: string, next: Partial<LayerOf<'prop'>>): string | undefined => run(what, changeLayer(scene.id, id, next as Partial<Layer>));
   const state = layer.state ?? prop.states?.[0]?.[0];
   return (
@@ -38,7 +40,29 @@ export function PropPart({ id, layer, scene }: { id: string; layer: LayerOf<'pro
           ))}
         </fieldset>
       )}
+      {prop.slots && prop.slots.length > 0 && <PropColours id={id} layer={layer} scene={scene.id} slots={prop.slots} />}
       {prop.screen && <Shown layer={layer} change={change} />}
+    </div>
+  );
+}
+
+/** The colours of a prop: each may be another one, or as it was drawn again. */
+function PropColours({ id, layer, scene, slots }: { id: string; layer: LayerOf<'prop'>; scene: string; slots: readonly Slot[] }) {
+  const recipe = (colours: LayerOf<'prop'>['colours']): Recipe =>
+    changeLayer(scene, id, { colours: colours && Object.keys(colours).length ? colours : undefined } as Partial<Layer>);
+  const tones = tonesOf();
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      {slots.map((slot) => (
+        <ColourField
+          key={slot}
+          label={SLOT_NAMES[slot]}
+          value={layer.colours?.[slot] ?? tones[slot].base}
+          onTry={(colour) => preview(colour === undefined ? undefined : recipe({ ...layer.colours, [slot]: colour }))}
+          onTake={(colour) => void run(`Change ${SLOT_NAMES[slot].toLowerCase()}`, recipe({ ...layer.colours, [slot]: colour }))}
+        />
+      ))}
+      {layer.colours && <SmallButton onClick={() => void run('Colours as drawn', recipe(undefined))}>As drawn</SmallButton>}
     </div>
   );
 }

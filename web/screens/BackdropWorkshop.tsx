@@ -20,7 +20,7 @@ import { makeId } from '../ids.ts';
 import { PICTURE_FILES, sendPicture, shelved } from '../pictures/bringIn.ts';
 import { stage } from '../stage/client.ts';
 import { run, useOpenDocument, useProduction } from '../state/production.ts';
-import { keep, lookOnShelf, useShelf } from '../state/shelf.ts';
+import { lookOnShelf, useShelf } from '../state/shelf.ts';
 import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView, view } from '../state/view.ts';
 import { Slider } from '../ui/fields.tsx';
@@ -28,9 +28,10 @@ import { Button, Popover, PopoverPanel } from '../ui/parts.tsx';
 import { chooseFiles } from '../voices.ts';
 import { BackdropBench } from '../workshop/backdrop/BackdropBench.tsx';
 import { DepthShelf } from '../workshop/backdrop/DepthShelf.tsx';
-import { KeptBackdrops } from '../workshop/backdrop/KeptBackdrops.tsx';
 import { offeredIn, PutIn } from '../workshop/backdrop/PutIn.tsx';
 import { paintTimes } from '../workshop/backdrop/usePaintedBackdrop.ts';
+import { KeepIt } from '../workshop/KeepIt.tsx';
+import { KeptList } from '../workshop/KeptList.tsx';
 import { WorkshopTabs } from '../workshop/WorkshopTabs.tsx';
 import { TopBar } from './TopBar.tsx';
 import { WithProduction } from './WithProduction.tsx';
@@ -106,7 +107,14 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
               </section>
               <section aria-label="Shelf of all productions">
                 <h2 className="m-0 px-3 pt-2 pb-1 text-[13px] font-[650]">On the shelf</h2>
-                <KeptBackdrops kept={keptBackdrops} backdrop={backdrop} onUse={(one) => run(`${one.name} behind the scene`, setBackdrop(id, one.value))} />
+                <KeptList
+                  kept={keptBackdrops}
+                  empty="Keep this one, and every production finds it here."
+                  picture={({ value }) => <BackdropPicture backdrop={value} size={{ width: 52, height: 30 }} />}
+                  use={(name) => `Put ${name} behind this scene`}
+                  onUse={(one) => run(`${one.name} behind the scene`, setBackdrop(id, one.value))}
+                  now={backdrop}
+                />
               </section>
             </>
           }
@@ -203,7 +211,7 @@ function Worked({ document, id, scene, backdrop, left }: { document: Document; i
           <span className="truncate text-[12px] text-ink-2">behind “{scene.title}”</span>
           <span className="flex-1" />
           <Others id={id} backdrop={backdrop} />
-          <KeepIt backdrop={backdrop} name={`${backdropName(backdrop)} of ${scene.title}`} />
+          <KeepIt what={{ kind: 'backdrop', value: backdrop }} name={`${backdropName(backdrop)} of ${scene.title}`} />
         </header>
         <div className="flex min-h-0 flex-1 flex-col bg-deep p-3">
           <div ref={room} className="flex min-h-0 flex-1 items-center justify-center">
@@ -310,64 +318,6 @@ function Others({ id, backdrop }: { id: string; backdrop: Backdrop }) {
             </li>
           ))}
         </ul>
-      </PopoverPanel>
-    </Popover.Root>
-  );
-}
-
-/** Keeps the backdrop as it is for all productions, under a name. */
-function KeepIt({ backdrop, name }: { backdrop: Backdrop; name: string }) {
-  const [open, setOpen] = useState(false);
-  const [called, setCalled] = useState(name);
-  const [problem, setProblem] = useState<string>();
-  const save = async (): Promise<void> => {
-    try {
-      await keep(makeId('kept'), { kind: 'backdrop', name: called.trim(), value: backdrop });
-      setOpen(false);
-      toast(`“${called.trim()}” is on the shelf: every production finds it here and in the stage door.`);
-    } catch (thrown) {
-      setProblem(sentenceOf(thrown));
-    }
-  };
-  return (
-    <Popover.Root
-      open={open}
-      onOpenChange={(next) => {
-        setOpen(next);
-        setProblem(undefined);
-        if (next) setCalled(name.slice(0, 80));
-      }}
-    >
-      <Popover.Trigger asChild>
-        <Button kind="primary">Keep on the shelf</Button>
-      </Popover.Trigger>
-      <PopoverPanel align="end" className="w-72 p-3">
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (called.trim()) void save();
-          }}
-        >
-          <label className="flex flex-col gap-1 text-[12px] text-ink-2">
-            Its name on the shelf
-            <input
-              value={called}
-              maxLength={120}
-              onChange={(event) => setCalled(event.target.value)}
-              className="h-8 rounded-[7px] border border-edge bg-white px-2 text-[13px] text-ink"
-            />
-          </label>
-          {problem && (
-            <p role="alert" className="m-0 mt-1.5 text-[12px] text-err">
-              {problem}
-            </p>
-          )}
-          <div className="mt-2.5 flex justify-end">
-            <Button kind="primary" type="submit" disabled={!called.trim()}>
-              Keep it
-            </Button>
-          </div>
-        </form>
       </PopoverPanel>
     </Popover.Root>
   );

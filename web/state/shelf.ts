@@ -2,7 +2,8 @@ import { create } from 'zustand';
 import type { Kept } from '#core/document/schema';
 import { getJson, sendJson } from '../api.ts';
 
-type Keeping = Kept extends infer K ? (K extends Kept ? Omit<K, 'id'> : never) : never;
+/** Something to be kept, without the id that it is kept under. */
+export type Keeping = Kept extends infer K ? (K extends Kept ? Omit<K, 'id'> : never) : never;
 
 interface Shelf {
   /** The newest first; undefined until it was asked for. */

@@ -1,22 +1,30 @@
 import type { LayerOf } from '../../document/schema.ts';
 import { transform } from '../../draw/matrix.ts';
 import { hull } from '../../draw/path.ts';
-import { isGroup, type Node } from '../../draw/picture.ts';
+import { type Colour, isGroup, type Node } from '../../draw/picture.ts';
 import type { Fonts } from '../../draw/text.ts';
 import { TICKS_PER_SECOND } from '../../time/ticks.ts';
 import { propOf } from '../props/index.ts';
 import { isMoving } from '../props/prop.ts';
+import { type Slot, type Tones, tonesOf } from '../world/tones.ts';
 import type { DrawnKind, OwnBox } from './kind.ts';
 import { screenNodes } from './propScreen.ts';
 
 const drawn = new Map<string, { nodes: readonly Node[]; box: OwnBox }>();
+/** Props in so many looks are remembered: a colour that is dragged over passes through many. */
+const MOST_LOOKS = 400;
 
-/** A prop in a state, as it is when nothing in it moves. */
-function propDrawing(id: string, state = ''): { nodes: readonly Node[]; box: OwnBox } {
-  const name = `${id} ${state}`;
+type Colours = LayerOf<'prop'>['colours'];
+/** What a prop is drawn with besides what it is: nothing where it has the house's own colours. */
+const tonesIn = (colours: Colours): { tones?: Tones } => (colours && Object.keys(colours).length ? { tones: tonesOf(colours as Partial<Record<Slot, Colour>>) } : {});
+
+/** A prop in a state and colours, as it is when nothing in it moves. */
+function propDrawing(id: string, state = '', colours?: Colours): { nodes: readonly Node[]; box: OwnBox } {
+  const name = `${id} ${state} ${colours ? JSON.stringify(colours) : ''}`;
   let known = drawn.get(name);
   if (!known) {
-    const nodes = propOf(id)?.draw(state ? { state } : {}) ?? [];
+    if (drawn.size > MOST_LOOKS) drawn.clear();
+    const nodes = propOf(id)?.draw({ ...(state ? { state } : {}), ...tonesIn(colours) }) ?? [];
     drawn.set(name, (known = { nodes, box: standingBox(nodes) }));
   }
   return known;
@@ -75,12 +83,12 @@ export const prop: DrawnKind<'prop'> = {
     const own = propOf(layer.prop);
     const moving = movesInState(layer);
     const written = !!(layer.writes || layer.shows);
-    if (!own || !(moving || written)) return propDrawing(layer.prop, layer.state).nodes;
+    if (!own || !(moving || written)) return propDrawing(layer.prop, layer.state, layer.colours).nodes;
     const step = moving ? Math.floor(((tick - start) / TICKS_PER_SECOND) * STEPS + 1e-6) : 0;
     const known = looks.get(layer);
     if (known?.step === step && known.fonts === fonts) return known.nodes;
-    const state = layer.state ? { state: layer.state } : {};
-    const nodes = [...(moving ? own.draw({ ...state, seconds: step / STEPS }) : propDrawing(layer.prop, layer.state).nodes), ...screenNodes(own, layer, fonts)];
+    const look = { ...(layer.state ? { state: layer.state } : {}), ...tonesIn(layer.colours) };
+    const nodes = [...(moving ? own.draw({ ...look, seconds: step / STEPS }) : propDrawing(layer.prop, layer.state, layer.colours).nodes), ...screenNodes(own, layer, fonts)];
     looks.set(layer, { step, fonts, nodes });
     return nodes;
   },

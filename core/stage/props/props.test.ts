@@ -96,6 +96,15 @@ describe('a prop on the stage', () => {
     const changed = edit(off, 'x', made.makeId('change'), changeLayer(made.scene, LAYER, { state: undefined } as never)).document;
     expect(changed.scenes[made.scene]?.layers[LAYER]).not.toHaveProperty('state');
   });
+  it('has the colours that it was given, moving or not, and the house’s own where it has none', () => {
+    for (const [prop, slot] of [
+      ['screen', 'metal'],
+      ['clock', propOf('clock')?.slots?.[0] as string],
+    ] as const) {
+      const [plain, own, none] = [{}, { colours: { [slot]: '#7a55c8' } }, { colours: {} }].map((more) => JSON.stringify(planeAt(withProp(prop, more), S)?.nodes));
+      expect([prop, own === plain, none === plain]).toEqual([prop, false, true]);
+    }
+  });
   it('that moves is another key in another stretch of the scene; one that stands still is the same', () => {
     // Nobody else is there: people stir in every frame.
     const alone = (document: typeof made.document): typeof made.document => {

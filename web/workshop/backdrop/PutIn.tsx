@@ -43,9 +43,10 @@ function picturesOf(document: Document): Offered[] {
 export const offeredIn = (document: Document): Map<string, Offered> => new Map([...picturesOf(document), ...PROPS].map((one) => [one.key, one]));
 
 /** Props and own pictures to put into a backdrop: clicked, they stand in the middle of the chosen plane; dragged, where they are let go. */
-export function PutIn({ document, onPut, onFiles }: { document: Document; onPut: (key: string) => void; onFiles: () => void }) {
+export function PutIn({ document, onPut, onFiles, title = 'Put in' }: { document: Document; onPut: (key: string) => void; onFiles?: () => void; title?: string }) {
   const [query, setQuery] = useState('');
-  const own = useMemo(() => picturesOf(document), [document]);
+  // Where pictures are not brought in, none are offered.
+  const own = useMemo(() => (onFiles ? picturesOf(document) : []), [document, onFiles]);
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   const fits = (one: Offered): boolean => words.every((word) => one.words.includes(word));
   const groups = PROP_GROUPS.map(({ name }) => [name, PROPS.filter((one) => one.group === name && fits(one))] as const).filter(([, list]) => list.length);
@@ -56,7 +57,7 @@ export function PutIn({ document, onPut, onFiles }: { document: Document; onPut:
         type="button"
         draggable
         title={one.name}
-        aria-label={`Put in ${one.name}`}
+        aria-label={`${title} ${one.name}`}
         data-put={one.key}
         className="flex w-full flex-col items-center rounded-[7px] border border-transparent p-0.5 hover:border-edge hover:bg-paper"
         onClick={() => onPut(one.key)}
@@ -77,8 +78,8 @@ export function PutIn({ document, onPut, onFiles }: { document: Document; onPut:
     </li>
   );
   return (
-    <section aria-label="Put in" className="flex min-h-0 flex-1 flex-col border-t border-line">
-      <h2 className="m-0 px-3 pt-2 pb-1 text-[13px] font-[650]">Put in</h2>
+    <section aria-label={title} className="flex min-h-0 flex-1 flex-col border-t border-line">
+      <h2 className="m-0 px-3 pt-2 pb-1 text-[13px] font-[650]">{title}</h2>
       <label className="mx-2 mb-1 flex h-7 items-center gap-1 rounded-[6px] border border-edge bg-white px-1.5">
         <Search size={13} className="shrink-0 text-ink-3" />
         <input
@@ -94,7 +95,7 @@ export function PutIn({ document, onPut, onFiles }: { document: Document; onPut:
         />
       </label>
       <div className="scrolls min-h-0 flex-1 overflow-y-auto px-1.5 pb-2">
-        {(pictures.length > 0 || !words.length) && (
+        {onFiles && (pictures.length > 0 || !words.length) && (
           <>
             <h3 className="m-0 px-1.5 pt-1 text-[11px] text-ink-3">Own pictures</h3>
             <ul className="m-0 grid list-none grid-cols-3 gap-0.5 p-0">{pictures.map(tile)}</ul>

@@ -2,15 +2,18 @@ import { act, cleanup, fireEvent, render, screen, within } from '@testing-librar
 import { Tooltip } from 'radix-ui';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Backdrop, Document, Kept } from '#core/document/schema';
+import type { Backdrop, Document, Kept, LayerOf } from '#core/document/schema';
+import { edit } from '#core/edit/change';
+import { addLayer } from '#core/edit/commands/layers';
 import { sampleDocument } from '#core/testing/samples';
-import { BackdropWorkshop } from '../../screens/BackdropWorkshop.tsx';
-import { undo, useProduction } from '../../state/production.ts';
-import { useShelf } from '../../state/shelf.ts';
-import { opened } from '../../testing/opened.ts';
+import { BackdropWorkshop } from '../screens/BackdropWorkshop.tsx';
+import { PropWorkshop } from '../screens/PropWorkshop.tsx';
+import { undo, useProduction } from '../state/production.ts';
+import { useShelf } from '../state/shelf.ts';
+import { opened } from '../testing/opened.ts';
 
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
-vi.mock('../../stage/client.ts', () => ({
+vi.mock('../stage/client.ts', () => ({
   stage: () => ({ show: () => {}, backdrop: async () => new Promise(() => {}), piece: async () => new Promise(() => {}), fetched: async () => {} }),
 }));
 
@@ -182,5 +185,61 @@ describe('a backdrop that is not drawn', () => {
     const list = await screen.findAllByRole('listitem');
     fireEvent.click(within(list.find((one) => one.textContent?.includes('Study')) as HTMLElement).getByRole('button'));
     expect(backdrop()).toMatchObject({ kind: 'set', set: 'study' });
+  });
+});
+
+describe('the workshop for props', () => {
+  const screenId = made.makeId('layer');
+  const place = { x: 0, y: 390, locked: false, hidden: false } as const;
+  const { document: stood } = edit(made.document, 'x', made.makeId('change'), addLayer(scene, screenId, { kind: 'prop', prop: 'screen', name: 'Old screen', ...place }));
+  const layer = (id = screenId): LayerOf<'prop'> => useProduction.getState().document?.scenes[scene]?.layers[id] as LayerOf<'prop'>;
+  async function showProps(document = stood): Promise<void> {
+    const { id } = document.production;
+    opened(document, id);
+    const router = createMemoryRouter([{ path: '/p/:production/workshop/prop/:scene?/:layer?', element: <PropWorkshop /> }], { initialEntries: [`/p/${id}/workshop/prop`] });
+    await act(async () =>
+      render(
+        <Tooltip.Provider>
+          <RouterProvider router={router} />
+        </Tooltip.Provider>,
+      ),
+    );
+  }
+
+  it('turns one off, colours it, writes on it, each a step of undo', async () => {
+    await showProps();
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Old screen');
+    fireEvent.click(screen.getByRole('button', { name: 'Off' }));
+    const metal = screen.getByLabelText('Metal') as HTMLInputElement;
+    fireEvent.input(metal, { target: { value: '#aa5533' } });
+    expect(useProduction.getState().preview?.scenes[scene]?.layers[screenId]).toMatchObject({ colours: { metal: '#aa5533' } });
+    act(() => void metal.dispatchEvent(new Event('change')));
+    fireEvent.change(screen.getByLabelText('Words on it'), { target: { value: 'Low tide: 14:20' } });
+    fireEvent.blur(screen.getByLabelText('Words on it'));
+    expect(layer()).toMatchObject({ state: 'off', colours: { metal: '#aa5533' }, writes: 'Low tide: 14:20' });
+    fireEvent.click(screen.getByRole('button', { name: 'As drawn' }));
+    expect(layer()).not.toHaveProperty('colours');
+    await act(() => undo());
+    expect(layer().colours).toEqual({ metal: '#aa5533' });
+  });
+  it('keeps it for all productions, and brings what is kept on the stage of another', async () => {
+    await showProps();
+    fireEvent.click(screen.getByRole('button', { name: 'Keep on the shelf' }));
+    await act(async () => fireEvent.click(screen.getByRole('button', { name: 'Keep it' })));
+    expect(sent).toMatchObject([{ method: 'PUT', body: { kind: 'thing', name: 'Old screen', value: { root: screenId } } }]);
+    cleanup();
+    await showProps(made.document);
+    expect(screen.getByText(/No prop is on its stage yet/)).toBeTruthy();
+    await act(async () => fireEvent.click(await screen.findByRole('button', { name: 'Bring Old screen on the stage' })));
+    const [, brought] = Object.entries(useProduction.getState().document?.scenes[scene]?.layers ?? {}).find(([, { kind }]) => kind === 'prop') ?? [];
+    expect(brought).toMatchObject({ prop: 'screen', name: 'Old screen', x: 0, y: 390 });
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Old screen');
+  });
+  it('brings on any prop of the house by its name', async () => {
+    await showProps(made.document);
+    const find = screen.getByLabelText('Find something to put in');
+    fireEvent.change(find, { target: { value: 'clock' } });
+    await act(async () => void fireEvent.keyDown(find, { key: 'Enter' }));
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Clock');
   });
 });
