@@ -6,7 +6,7 @@ export default defineConfig({
   test: {
     projects: [
       // A loaded machine takes its time: limits are there for what hangs, never for what is slow.
-      { test: { ...node, name: 'core', include: ['core/**/*.test.ts'], testTimeout: 240_000 } },
+      { test: { ...node, name: 'core', include: ['core/**/*.test.ts'], isolate: false, testTimeout: 240_000 } },
       {
         test: {
           ...node,
@@ -15,10 +15,11 @@ export default defineConfig({
           testTimeout: 300_000,
           hookTimeout: 180_000,
           fileParallelism: false,
+          isolate: false,
         },
       },
       { test: { name: 'web', environment: 'happy-dom', include: ['web/**/*.test.tsx', 'web/**/*.test.ts'], setupFiles: ['web/testing/setup.ts'], testTimeout: 120_000 } },
-      { test: { ...node, name: 'e2e', include: ['e2e/**/*.test.ts'], testTimeout: 400_000, hookTimeout: 400_000, fileParallelism: false } },
+      { test: { ...node, name: 'e2e', include: ['e2e/**/*.test.ts'], testTimeout: 400_000, hookTimeout: 400_000, fileParallelism: false, isolate: false } },
     ],
   },
 });

@@ -250,6 +250,30 @@ describe('a plane with a look', () => {
     expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeLessThan(0.3);
     expect(Math.abs(a.sum / b.sum - 1)).toBeLessThan(0.02);
   });
+  it('spread widely is in parts what it is whole, to the byte, wherever what is in it moves', () => {
+    const [width, height] = [480, 270];
+    const moving = (x: number, y: number): Picture => ({
+      width,
+      height,
+      background: '#e8f0e4',
+      planes: [
+        plane('soft', [square('a', x, y, 9, '#d02020'), square('b', 300, 40, 60, '#2040d0'), square('c', 12, 200, 30, '#10a050')], { blur: 13, blend: 'screen', alpha: 0.8 }),
+        plane('still', [square('d', 200, 150, 20, '#204020')]),
+      ],
+    });
+    const incremental = new IncrementalPainter(painter, width, height);
+    let share = 0;
+    for (let n = 0; n < 14; n++) {
+      const picture = moving(100 + n * 13.3, 60 + n * 7.7);
+      const rects = incremental.paint(picture);
+      if (n) share += rects.reduce((sum, { left, top, right, bottom }) => sum + ((right - left) * (bottom - top)) / (width * height), 0) / 13;
+      const surface = paintFully(painter, picture, width, height);
+      expect(Buffer.compare(Buffer.from(incremental.surface.pixels()), Buffer.from(surface.pixels())), `step ${n}`).toBe(0);
+      surface.dispose();
+    }
+    expect(share).toBeLessThan(0.5);
+    incremental.dispose();
+  });
   it('blends alike at every place of a row, four pixels at a time or one', () => {
     for (const blend of BLENDS)
       for (const alpha of [1, 0.6]) {

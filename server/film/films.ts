@@ -128,7 +128,8 @@ export async function doSegment(db: Db, payload: { film: string; index: number; 
   let done = 0;
   const watch = setInterval(async () => {
     try {
-      await db('segments').where({ key: payload.key }).update({ done, at: db.fn.now() });
+      // A beat that comes late says nothing of what has ended meanwhile.
+      await db('segments').where({ key: payload.key, state: 'rendering' }).update({ done, at: db.fn.now() });
       if (!(await wanted())) stop.abort();
     } catch {
       // The database is away for a moment: the next beat tries again.

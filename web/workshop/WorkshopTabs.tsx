@@ -14,7 +14,7 @@ export const WorkshopTabs = ({ production, page }: { production: string; page: (
         key={key}
         to={`/p/${production}/workshop${path}`}
         aria-current={page === key ? 'page' : undefined}
-        className={`flex h-6 flex-auto items-center justify-center rounded-[6px] px-1 text-[11.5px] ${page === key ? 'bg-paper font-[650] text-ink [box-shadow:0_1px_0_var(--color-line)]' : 'text-ink-2 hover:text-ink'}`}
+        className={`flex h-6 flex-auto items-center justify-center rounded-[6px] px-0.5 text-[11.5px] tracking-[-0.01em] ${page === key ? 'bg-paper font-[650] text-ink [box-shadow:0_1px_0_var(--color-line)]' : 'text-ink-2 hover:text-ink'}`}
       >
         {label}
       </Link>

@@ -53,8 +53,9 @@ describe('a board in the scene', () => {
   it('keeps the shape of a picture, loses what was keyed of its place, and carries all along when it moves', () => {
     const keyed = run(
       stood,
-      setProperty(scene, picture, { x: 200 } as never, 4800, () => makeId('key')),
+      setProperty(scene, picture, { x: 200 }, 4800, () => makeId('key'), true),
     );
+    expect(layersOf(keyed)[picture]?.keys?.x).toBeDefined();
     const on = run(keyed, putOnBoard(scene, picture, board, group));
     expect(layersOf(on)[picture]?.keys?.x).toBeUndefined();
     const middle = (doc: Document): Point => {
@@ -63,6 +64,10 @@ describe('a board in the scene', () => {
     };
     expect(middle(on).x).toBeCloseTo(0.5, 2);
     expect(middle(on).y).toBeCloseTo(0.5, 2);
+    for (const corner of cornersOf(on, picture)) {
+      const { x, y } = onScreen(on, corner);
+      expect([x > 0 && x < 1, y > 0 && y < 1]).toEqual([true, true]);
+    }
     const moved = run(
       on,
       setProperty(scene, group, { x: 100, scaleX: 0.5 }, 0, () => makeId('key')),
@@ -70,6 +75,17 @@ describe('a board in the scene', () => {
     expect(middle(moved).x).toBeCloseTo(0.5, 2);
     const [a, b, , d] = cornersOf(on, picture) as [Point, Point, Point, Point];
     expect(Math.hypot(b.x - a.x, b.y - a.y) / Math.hypot(d.x - a.x, d.y - a.y)).toBeCloseTo(0.5, 2);
+  });
+  it('finds its screen also where the board hangs from another place of itself', () => {
+    const hung = run(
+      stood,
+      setProperty(scene, board, { anchorX: 0, anchorY: 0.2 }, 0, () => makeId('key')),
+      putOnBoard(scene, chart, board, group),
+    );
+    for (const corner of cornersOf(hung, chart)) {
+      const { x, y } = onScreen(hung, corner);
+      expect([x > 0 && x < 1, y > 0 && y < 1]).toEqual([true, true]);
+    }
   });
   it('takes a second one into the same group, also of another one', () => {
     const one = run(stood, putOnBoard(scene, chart, board, group));

@@ -56,6 +56,12 @@ describe('a group that is kept for all productions', () => {
     }
     expect(layerIn(now, two).name).toBe('Second');
   });
+  it('is kept without the group that it was in', () => {
+    const alone = thingOf(from, lamp);
+    expect(Object.keys(alone.layers)).toEqual([lamp]);
+    expect(from.layers[lamp]?.parent).toBe(group);
+    expect(alone.layers[lamp]).not.toHaveProperty('parent');
+  });
   it('holds no people: they are kept from the cast', () => {
     const [person] = Object.entries(from.layers).find(([, { kind }]) => kind === 'character') as [string, Layer];
     expect(() => thingOf(from, person)).toThrow('People are kept from the cast');

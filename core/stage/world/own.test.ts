@@ -92,6 +92,11 @@ describe('things of one’s own in a backdrop', () => {
     expect([bottom > 330 && bottom < 420, left < 100 && right > 100]).toEqual([true, true]);
     expect(thingAt(things, (left + right) / 2, (top + bottom) / 2)?.name).toBe('Mine');
     expect(thingAt(things, 0, 530)).toBeUndefined();
+    // A clock hung before a boat is taken, not the boat; beside it the boat is.
+    const boat = things.findLast(({ name }) => name === 'Sailing boat')?.box ?? { left: 0, top: 0, right: 0, bottom: 0 };
+    const [x, y] = [(boat.left + boat.right) / 2, (boat.top + boat.bottom) / 2];
+    const before = backdropThings(at('harbour-low-tide', { pieces: [piece('middle', clock, { x, y: y + 40, size: 0.6 })] }), '16:9');
+    expect([thingAt(before, x, y)?.name, thingAt(before, boat.left + 12, boat.bottom - 12)?.name]).toEqual(['Mine', 'Sailing boat']);
     const ring = things.find(({ name }) => name === 'Life ring');
     expect(thingAt(things, ((ring?.box.left ?? 0) + (ring?.box.right ?? 0)) / 2, ((ring?.box.top ?? 0) + (ring?.box.bottom ?? 0)) / 2)?.name).toBe('Life ring');
   });
