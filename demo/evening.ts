@@ -11,11 +11,11 @@ import { toTicks } from '#core/time/ticks';
 import type { Making, Tools } from './film.ts';
 
 const GALLERY = `TULLY: Why are we up here, Marit?
-MARIT: To see it happen. Look, the water is climbing the wall already.
+MARIT: To see it happen. Look, the water is climbing already.
 NOOR: Noor here. Low water was at noon, high water comes at six.
 TULLY: Low, high, low, high. Like breathing!
 `;
-const BENCH = `MARIT: Here is your orange. The orange is the Earth, and the lamp is the Moon.
+const BENCH = `MARIT: The orange is the Earth, and the lamp is the Moon.
 TULLY: And my thumb is the harbour!
 MARIT: Now turn it once. How often does your thumb pass a bulge?
 TULLY: One. Two! Twice in one turn!
@@ -75,7 +75,7 @@ export async function gallery(making: Making, tools: Tools): Promise<void> {
   const { marit, tully } = await nextScene(making, tools, 'Up on the lighthouse', GALLERY, { kind: 'set', set: 'lighthouse', light: 0.75, air: 0.5 });
   const { scene } = making;
   making.run('Over it', setTransition(scene, { effect: 'dissolve', ticks: toTicks(0.7) }));
-  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.9), toTicks(1.8)));
+  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.7), toTicks(1.3)));
   making.run('Place', (draft) => {
     changeLayer(scene, marit, { x: -330, y: 430, scaleX: 1.3, scaleY: 1.3, turn: 0.2 })(draft);
     changeLayer(scene, tully, { x: 130, y: 440, scaleX: 1.2, scaleY: 1.2, turn: -0.2 })(draft);
@@ -134,7 +134,7 @@ export async function bench(making: Making, tools: Tools): Promise<void> {
   });
   const { scene } = making;
   making.run('Over it', setTransition(scene, { effect: 'iris', ticks: toTicks(0.8) }));
-  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.9), toTicks(3.6)));
+  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.7), toTicks(2.9)));
   making.run('Place', (draft) => {
     changeLayer(scene, marit, { x: -250, y: 430, scaleX: 1.3, scaleY: 1.3, turn: 0.25 })(draft);
     changeLayer(scene, tully, { x: 240, y: 440, scaleX: 1.2, scaleY: 1.2, turn: -0.25 })(draft);
@@ -149,7 +149,7 @@ export async function bench(making: Making, tools: Tools): Promise<void> {
   for (const [n, gap] of [
     [2, 0.35],
     [3, 0.5],
-    [4, 0.9],
+    [4, 0.7],
     [5, 0.5],
     [6, 0.4],
   ] as const)

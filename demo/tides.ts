@@ -15,17 +15,17 @@ import { pictured } from './pictured.ts';
 
 const SCRIPT = `# How tides work
 TULLY: Marit! Somebody has stolen the sea!
-MARIT: Good morning, Tully. Nobody stole it. It is low tide.
+MARIT: Good morning, Tully. It is low tide.
 TULLY: But all the boats are lying on their tummies.
 MARIT: They are only resting. In six hours they will float again.
 TULLY: So who pulls the plug out?
 MARIT: There is no plug. The Moon pulls the water, from very far away.
 NOOR: Harbour wall, this is Noor. She is right, you know.
 TULLY: The radio agrees with you!
-MARIT: Noor teaches physics. She likes to listen in.
-NOOR: The Moon tugs the near sea more than the far sea, so the water stretches into two bulges.
-TULLY: Two bulges, one spinning Earth. So the sea comes back twice a day!
-MARIT: Well done. Now find me an orange, and I will show you why.
+MARIT: Noor teaches physics.
+NOOR: The Moon tugs the near sea most, so the water stretches into two bulges.
+TULLY: Two bulges. So the sea comes back twice a day!
+MARIT: Now find me an orange, and I will show you why.
 TULLY: An orange! I love science.
 `;
 
@@ -77,7 +77,7 @@ export async function tides(tools: Tools): Promise<Document> {
     'Bring on the radio',
     addLayer(scene, radio, { kind: 'prop', name: 'Radio', prop: 'radio', x: -70, y: 420, scaleX: 1.02, scaleY: 1.02, locked: false, hidden: false } as never),
   );
-  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.8), toTicks(1.6)));
+  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.6), toTicks(1.2)));
 
   await making.giveVoices('imported');
   const lines = making.lines().map(([id]) => id);
@@ -88,19 +88,19 @@ export async function tides(tools: Tools): Promise<Document> {
     [3, 0.35],
     [4, 0.4],
     [5, 0.5],
-    [6, 0.55],
+    [6, 0.45],
     [7, 0.6],
     [8, -0.25],
     [9, 0.35],
-    [10, 0.5],
-    [11, 0.7],
+    [10, 0.4],
+    [11, 0.5],
     [12, 0.3],
     [13, 0.2],
   ] as const)
     making.run('Turn gap', setGap(scene, lines[n - 1] as string, toTicks(gap)));
 
   // Tully rolls in, and the first line waits for it.
-  const enter = making.hang({ kind: 'move', layer: tully, x: 270, y: 462, walk: true, ease: 'both' }, { to: 'scene', edge: 'start', offset: toTicks(0.15) }, 2.1);
+  const enter = making.hang({ kind: 'move', layer: tully, x: 270, y: 462, walk: true, ease: 'both' }, { to: 'scene', edge: 'start', offset: toTicks(0.1) }, 1.8);
   making.run('Wait for the walk', pinLine(scene, lines[0] as string, { to: 'cue', cue: enter, edge: 'end', offset: toTicks(-0.25) }));
 
   const gesture = (who: string, action: string, hand: 'left' | 'right' | 'both', at: ReturnType<Making['on']>, seconds: number, strength = 1): void => {
@@ -112,7 +112,7 @@ export async function tides(tools: Tools): Promise<Document> {
   gesture(tully, 'shrug', 'both', making.on(1, 'stolen'), 0.9);
   face(tully, 'surprised', making.on(1), 1.9, 1);
   gesture(marit, 'wave', 'left', making.on(2, 'morning'), 0.75);
-  face(marit, 'warm', making.on(2), 3.6);
+  face(marit, 'warm', making.on(2), 2.4);
   face(tully, 'worried', making.on(3, 'boats'), 2.4);
   gesture(tully, 'point', 'right', making.on(3, 'boats'), 1.1);
   gesture(marit, 'explain', 'right', making.on(4, 'resting'), 1.3);
