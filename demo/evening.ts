@@ -18,7 +18,7 @@ TULLY: Low, high, low, high. Like breathing!
 const BENCH = `MARIT: The orange is the Earth, and the lamp is the Moon.
 TULLY: And my thumb is the harbour!
 MARIT: Now turn it once. How often does your thumb pass a bulge?
-TULLY: One. Two! Twice in one turn!
+TULLY: One. Two! Twice!
 MARIT: And that is why the sea comes back twice a day.
 TULLY: Can I eat the Earth now?
 `;
@@ -134,7 +134,7 @@ export async function bench(making: Making, tools: Tools): Promise<void> {
   });
   const { scene } = making;
   making.run('Over it', setTransition(scene, { effect: 'iris', ticks: toTicks(0.8) }));
-  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.7), toTicks(2.9)));
+  making.run('Lead and tail', setLeadAndTail(scene, toTicks(0.7), toTicks(4.9)));
   making.run('Place', (draft) => {
     changeLayer(scene, marit, { x: -250, y: 430, scaleX: 1.3, scaleY: 1.3, turn: 0.25 })(draft);
     changeLayer(scene, tully, { x: 240, y: 440, scaleX: 1.2, scaleY: 1.2, turn: -0.25 })(draft);
@@ -163,13 +163,13 @@ export async function bench(making: Making, tools: Tools): Promise<void> {
       font: 'title',
       align: 'middle',
       look: 'growing-list',
-      x: 620,
+      x: 500,
       y: -250,
       size: 74,
       tone: 4,
     },
     making.on(1, 'orange', -0.1),
-    making.on(3),
+    making.on(4, undefined, -0.1),
   );
   shown('Say it large', { kind: 'balloon', text: 'Two!', form: 'shout', of: tully, x: 560, y: -300 }, making.on(4, 'Two', -0.05), making.on(5));
   gesture(marit, 'hand-over', 'right', making.on(1, 'orange'), 1.2);
@@ -198,7 +198,7 @@ export async function bench(making: Making, tools: Tools): Promise<void> {
       x: 0,
       y: 0,
     },
-    { ...END, offset: -toTicks(2.6) },
+    { ...END, offset: -toTicks(4.75) },
     END,
   );
 }

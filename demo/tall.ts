@@ -48,7 +48,7 @@ export async function tall(tools: Tools): Promise<Document> {
     'How much more',
     { kind: 'text', text: '9 percent\nmore room', font: 'title', align: 'middle', look: 'big-number', tone: 4, x: 0, y: -660, size: 76 },
     making.on(2, 'Nine', -0.1),
-    making.on(3, undefined, 0.4),
+    making.on(3, undefined, 1.1),
   );
   shown('Just that', { kind: 'balloon', text: 'Just that.', form: 'speech', of: kofi, x: 90, y: -420, size: 96 }, making.on(4, undefined, -0.1), making.on(4, 'And', 0.2));
   making.hang({ kind: 'gesture', layer: mei, action: 'shrug', hand: 'both', strength: 1 }, making.on(1, 'only'), 1);

@@ -26,7 +26,7 @@ MARIT: Noor teaches physics.
 NOOR: The Moon tugs the near sea most, so the water stretches into two bulges.
 TULLY: Two bulges. So the sea comes back twice a day!
 MARIT: Now find me an orange, and I will show you why.
-TULLY: An orange! I love science.
+TULLY: I love science.
 `;
 
 /** "How tides work": the empty harbour, two on the wall, a third over the radio; then the lighthouse at dusk, and a workbench at night. */
@@ -170,8 +170,8 @@ export async function tides(tools: Tools): Promise<Document> {
       setPassage(scene, id, 'exit', { effect: 'fade', ticks: toTicks(0.2) })(draft);
     });
   };
-  words('Title', 'How tides work\nEmpty harbour', 'hung-board', { x: -340, y: -330 }, { to: 'scene', edge: 'start', offset: toTicks(0.3) }, making.on(1, 'stolen'));
-  words('Say it large', '6 hours\nuntil they float again', 'big-number', { x: 440, y: -210 }, making.on(4, 'six', -0.05), making.on(5, 'plug'), { size: 84, tone: 1 });
+  words('Title', 'How tides work\nEmpty harbour', 'hung-board', { x: -340, y: -330 }, { to: 'scene', edge: 'start', offset: toTicks(0.3) }, making.on(2, undefined, -0.12));
+  words('Say it large', '6 hours\nuntil they float again', 'big-number', { x: 610, y: -210 }, making.on(4, 'six', -0.05), making.on(6, undefined, -0.12), { size: 84, tone: 1 });
   const call = makeId('layer');
   making.run('A call by radio', (draft) => {
     addLayer(scene, call, { kind: 'balloon', text: 'Harbour wall, this is Noor.', form: 'afar', of: radio, x: -60, y: -330, locked: false, hidden: false } as never)(draft);

@@ -1,7 +1,8 @@
+import { wordsLook } from '../stage/words/looks.ts';
 import { TICKS_PER_SECOND, toTicks } from '../time/ticks.ts';
 import { type Check, inSeconds } from './check.ts';
 
-/** What is on the screen is read twice aloud: so many characters a second, and so long to find it (words.md, 2). */
+/** What is on the screen is read twice aloud: so many characters a second, and so long to find it (words.md, 2), unless its look is read otherwise. */
 const PER_SECOND = 15;
 const FIND = 0.4;
 /** And stays so long after its last word. */
@@ -18,7 +19,8 @@ export const briefWords: Check = {
       const beats = words?.beats ?? [];
       const [first, last] = [beats[0] ?? start, beats.at(-1) ?? start];
       const letters = layer.text.replace(/\s+/g, ' ').trim().length;
-      const until = Math.max(last + AFTER, first + ((2 * letters) / PER_SECOND + FIND) * TICKS_PER_SECOND);
+      const read = wordsLook(layer.look)?.read ?? (2 * letters) / PER_SECOND + FIND;
+      const until = Math.max(last + AFTER, read === 'points' ? 0 : first + read * TICKS_PER_SECOND);
       const missing = Math.round(until - end);
       const name = layer.text.trim().split('\n')[0]?.slice(0, 30) ?? '';
       return missing > SLACK

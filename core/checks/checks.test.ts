@@ -132,4 +132,20 @@ describe('before a film is made', () => {
     expect(finding?.text).toMatch(/“Zanzibar quays” goes before it can be read: \d\.\d s are missing/);
     expect(found(title(6)).map(({ check }) => check)).not.toContain('brief-words');
   });
+  it('a list is read point by point, a last card within four seconds: neither is asked to stay for twice its words', () => {
+    const shown = (look: string, seconds: number): (string | undefined)[] => {
+      const id = made.makeId('layer');
+      const text = 'Zanzibar quays\nUmbra quarry, xylophones\nVelvet zeppelins, umber kites\nQuartz gondolas, xenial yaks';
+      const { document } = edit(recorded(), 'x', made.makeId('change'), (draft) => {
+        addLayer(made.scene, id, { kind: 'text', look, text, font: 'title', align: 'middle', x: 0, y: 0, locked: false, hidden: false })(draft);
+        setSpan(made.scene, id, { start: { to: 'scene', edge: 'start', offset: 0 }, end: { ticks: toTicks(seconds) } })(draft);
+      });
+      return found(document).map(({ check }) => check);
+    };
+    expect(shown('last-card', 2)).toContain('brief-words');
+    expect(shown('last-card', 4)).not.toContain('brief-words');
+    expect(shown('cut-strip', 4)).toContain('brief-words');
+    expect(shown('growing-list', 9)).not.toContain('brief-words');
+    expect(shown('cut-strip', 9)).toContain('brief-words');
+  });
 });

@@ -4,7 +4,7 @@ import { filmFonts } from '#server/resources';
 import { readTable } from '../../document/table.ts';
 import { toneOf } from '../../document/tones.ts';
 import { hull } from '../../draw/path.ts';
-import { isGroup, type Node } from '../../draw/picture.ts';
+import { type Item, isGroup, type Node } from '../../draw/picture.ts';
 import { edit } from '../../edit/change.ts';
 import { addLayer } from '../../edit/commands/layers.ts';
 import { schedule } from '../../schedule/schedule.ts';
@@ -100,5 +100,36 @@ describe('a chart on the stage', () => {
     expect(count(moon - 2000)).toBe(0);
     expect(count(moon + 60_000)).toBeGreaterThan(0);
     expect(count(sun + 60_000)).toBeGreaterThan(count(Math.min(sun - 2000, moon + 60_000)));
+  });
+});
+
+describe('the title of a chart', () => {
+  it('stays within its sheet, as large as it fits', () => {
+    const made = sampleDocument();
+    const rowsOf = (title: string): { left: number; right: number; tall: number } => {
+      const layer = made.makeId('layer');
+      const { document } = edit(
+        made.document,
+        'x',
+        made.makeId('change'),
+        addLayer(made.scene, layer, { kind: 'chart', form: 'line', title, table: 'noon, 1\nsix, 4', width: 860, height: 520, x: 0, y: 0, locked: false, hidden: false }),
+      );
+      const [scene] = schedule(document, () => undefined).scenes;
+      const plane = evaluate(document, scene as never, (scene as { length: number }).length - 4800, fonts, { captions: false }).planes.find(({ id }) => id === layer);
+      const [sheet] = flatten(plane?.nodes ?? []);
+      expect(sheet).toBeDefined();
+      const words = flatten(plane?.nodes ?? []).filter(
+        (node): node is Item => !isGroup(node) && node.id.startsWith('w') && !!node.path?.length && node.matrix[5] === -520 / 2 + 112,
+      );
+      const boxes = words.map(({ path, matrix }) => ({ ...hull(path as Float32Array), x: matrix[4] }));
+      return {
+        left: Math.min(...boxes.map(({ left, x }) => left + x)),
+        right: Math.max(...boxes.map(({ right, x }) => right + x)),
+        tall: Math.max(...boxes.map(({ top, bottom }) => bottom - top)),
+      };
+    };
+    const [short, long] = [rowsOf('Depth'), rowsOf('Depth at the wall, in metres')];
+    for (const { left, right } of [short, long]) expect([left >= -361, right <= 361]).toEqual([true, true]);
+    expect(long.tall).toBeLessThan(short.tall);
   });
 });

@@ -7,7 +7,7 @@ import { wordsIn } from '../../schedule/beats.ts';
 import type { StagedLayer, StagedWords } from '../../schedule/staged.ts';
 import { TICKS_PER_SECOND } from '../../time/ticks.ts';
 import { CHART_FORMS, chartForm } from '../charts/forms.ts';
-import { INK, laidRow, out, Sheet } from '../words/kit.ts';
+import { INK, type LaidRow, laidRow, out, Sheet } from '../words/kit.ts';
 import { type DrawnKind, middleBox } from './kind.ts';
 
 const MS = TICKS_PER_SECOND / 1000;
@@ -24,6 +24,14 @@ function tableOf(text: string): SmallTable {
   }
   return table;
 }
+
+/** What a title keeps free on either side of it, and its letters: as large as they fit, but to be read. */
+const TITLE_MARGIN = 70;
+const TITLE_SIZES = [68, 60, 52, 46, 40, 34] as const;
+const fittedTitle = (title: string, { label }: Fonts, width: number): LaidRow => {
+  const rows = TITLE_SIZES.map((size) => laidRow(title, label, size));
+  return rows.find((row) => row.width <= width) ?? (rows.at(-1) as LaidRow);
+};
 
 type StagedChart = StagedLayer & { readonly layer: LayerOf<'chart'> };
 const drawn = new WeakMap<StagedWords, { readonly key: string; readonly fonts: Fonts; readonly nodes: readonly Node[] }>();
@@ -50,7 +58,7 @@ function draw({ layer, words, start }: StagedChart, tick: number, fonts: Fonts):
   const { width, height } = layer;
   const s = new Sheet();
   s.strip(-width / 2, -height / 2, width, Math.max(40, height * out(ms, 240)), { cut: 'fold' });
-  if (ms > 100) s.row(laidRow(layer.title, fonts.label, 68), -width / 2 + 70, -height / 2 + 112, INK, 0, () => true);
+  if (ms > 100) s.row(fittedTitle(layer.title, fonts, width - 2 * TITLE_MARGIN), -width / 2 + TITLE_MARGIN, -height / 2 + 112, INK, 0, () => true);
   const form = chartForm(layer.form);
   const nodes: readonly Node[] =
     ms > 200

@@ -38,5 +38,7 @@ export interface WordsLook {
   readonly place: LookPlace;
   /** How long after its last word it is still moving, milliseconds. */
   readonly moves?: number;
+  /** How it is read: point by point as these are said, or within so many seconds; twice aloud if left out (words.md, 2). */
+  readonly read?: 'points' | number;
   draw(input: LookInput): LookDrawn;
 }

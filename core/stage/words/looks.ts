@@ -225,6 +225,7 @@ const growingList: WordsLook = {
   use: 'points as they are said',
   sample: 'Why twice\nThe Moon pulls\nTwo bulges\nOne spin a day',
   place: 'side',
+  read: 'points',
   draw(input) {
     const [heading = '', ...points] = input.rows;
     const head = laidRow(heading, input.fonts.label, 46);
@@ -260,6 +261,7 @@ const countedStrips: WordsLook = {
   use: 'steps, one after another',
   sample: 'Lie down\nWait six hours\nFloat',
   place: 'side',
+  read: 'points',
   draw(input) {
     const laid = input.rows.map((row) => laidRow(row, input.fonts.title, 58));
     const from = counted(input.rows);
@@ -463,6 +465,7 @@ const lastCard: WordsLook = {
   sample: 'How tides work\nMarit, Ingrid Tide\nTully, Sven Okoro\nWords and pictures, Harbour School',
   place: 'whole',
   moves: 1200,
+  read: 4,
   draw(input) {
     const { width, height } = input.frame;
     const [title = '', ...credits] = input.rows;
