@@ -451,6 +451,10 @@ export const BackdropSchema = v.variant('kind', [
     width: v.pipe(v.number(), v.minValue(1)),
     height: v.pipe(v.number(), v.minValue(1)),
     fit: v.picklist(['fit', 'fill']),
+    /** How much closer it is seen than that, and which part of what is cut off: -1 its left or top edge, 1 its right or bottom edge. */
+    closer: v.optional(shareOf(1, 8)),
+    across: v.optional(shareOf(-1, 1)),
+    down: v.optional(shareOf(-1, 1)),
     name,
   }),
 ]);

@@ -57,10 +57,14 @@ function flat(backdrop: Backdrop, shape: FrameShape): Flat {
     const pieces = [...world.back, ...world.front];
     return { nodes: pieces.flatMap(({ id, nodes }) => nodes.map((node) => moved(node, world.fit, `${id} `))), background: world.background };
   }
-  const ratio = backdrop.fit === 'fill' ? Math.max(width / backdrop.width, height / backdrop.height) : Math.min(width / backdrop.width, height / backdrop.height);
+  const { closer = 1, across = 0, down = 0 } = backdrop;
+  const ratio = closer * (backdrop.fit === 'fill' ? Math.max(width / backdrop.width, height / backdrop.height) : Math.min(width / backdrop.width, height / backdrop.height));
   const w = backdrop.width * ratio;
   const h = backdrop.height * ratio;
-  return { nodes: [{ id: 'backdrop', matrix: IDENTITY, image: { media: backdrop.media, x: -w / 2, y: -h / 2, width: w, height: h } }], background: '#1a2f34' };
+  // What is cut off can be brought in; where nothing is, it stays in the middle.
+  const x = -w / 2 - (across * Math.max(0, w - width)) / 2;
+  const y = -h / 2 - (down * Math.max(0, h - height)) / 2;
+  return { nodes: [{ id: 'backdrop', matrix: IDENTITY, image: { media: backdrop.media, x, y, width: w, height: h } }], background: '#1a2f34' };
 }
 
 function groundOf({ colour, to, angleDeg = 90 }: Extract<Backdrop, { kind: 'colour' }>, width: number, height: number): Paint {

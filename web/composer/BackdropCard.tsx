@@ -153,22 +153,7 @@ export function BackdropCard({ scene }: { scene: PlacedScene }) {
       <div className="mx-3.5 mt-3 mb-3 flex flex-col gap-3">
         {backdrop.kind === 'set' && <BackdropDials scene={scene.id} backdrop={backdrop} />}
         {backdrop.kind === 'colour' && <PlainColours scene={scene.id} backdrop={backdrop} onTake={take} />}
-        {backdrop.kind === 'picture' && (
-          <fieldset className="m-0 flex gap-1.5 border-0 p-0">
-            <legend className="sr-only">How it fills the frame</legend>
-            {(['fill', 'fit'] as const).map((fit) => (
-              <button
-                key={fit}
-                type="button"
-                aria-pressed={backdrop.fit === fit}
-                className={`h-7 flex-1 rounded-[7px] border text-[13px] ${backdrop.fit === fit ? 'border-ink bg-act-soft font-semibold' : 'border-edge bg-paper hover:bg-bench'}`}
-                onClick={() => run('Fit the backdrop', setBackdrop(scene.id, { ...backdrop, fit }))}
-              >
-                {fit === 'fill' ? 'Fill' : 'Fit'}
-              </button>
-            ))}
-          </fieldset>
-        )}
+        {backdrop.kind === 'picture' && <PictureCrop scene={scene.id} backdrop={backdrop} />}
         <div className="flex gap-1.5">
           <SmallButton onClick={() => view({ door: true })}>Another backdrop</SmallButton>
           <SmallButton onClick={() => void ownBackdrop(scene.id)}>Own picture …</SmallButton>
@@ -182,6 +167,51 @@ export function BackdropCard({ scene }: { scene: PlacedScene }) {
         </>
       )}
     </div>
+  );
+}
+
+type PictureBackdrop = Extract<Backdrop, { kind: 'picture' }>;
+
+/** How a picture of one's own fills the frame: all of it or to the edges, closer, and which part of it. */
+function PictureCrop({ scene, backdrop }: { scene: string; backdrop: PictureBackdrop }) {
+  const cropped = (values: Partial<Pick<PictureBackdrop, 'closer' | 'across' | 'down'>>): PictureBackdrop => {
+    const { closer = 1, across = 0, down = 0, ...plain } = { ...backdrop, ...values };
+    return { ...plain, ...(closer === 1 ? {} : { closer }), ...(across ? { across } : {}), ...(down ? { down } : {}) };
+  };
+  const slider = (label: string, field: 'closer' | 'across' | 'down', [min, max, step]: readonly [number, number, number]) => (
+    <NamedSlider
+      label={label}
+      min={min}
+      max={max}
+      step={step}
+      origin={field === 'closer' ? 1 : 0}
+      value={backdrop[field] ?? (field === 'closer' ? 1 : 0)}
+      onTry={(value) => preview(setBackdrop(scene, cropped({ [field]: value })))}
+      onTake={(value) => void run(label, setBackdrop(scene, cropped({ [field]: value })))}
+    />
+  );
+  return (
+    <>
+      <fieldset className="m-0 flex gap-1.5 border-0 p-0">
+        <legend className="sr-only">How it fills the frame</legend>
+        {(['fill', 'fit'] as const).map((fit) => (
+          <button
+            key={fit}
+            type="button"
+            aria-pressed={backdrop.fit === fit}
+            className={`h-7 flex-1 rounded-[7px] border text-[13px] ${backdrop.fit === fit ? 'border-ink bg-act-soft font-semibold' : 'border-edge bg-paper hover:bg-bench'}`}
+            onClick={() => run('Fit the backdrop', setBackdrop(scene, { ...backdrop, fit }))}
+          >
+            {fit === 'fill' ? 'Fill' : 'Fit'}
+          </button>
+        ))}
+      </fieldset>
+      {slider('Closer', 'closer', [1, 4, 0.05])}
+      <div className="grid grid-cols-2 gap-3">
+        {slider('Left to right', 'across', [-1, 1, 0.02])}
+        {slider('Up and down', 'down', [-1, 1, 0.02])}
+      </div>
+    </>
   );
 }
 

@@ -91,6 +91,17 @@ describe('the card of a drawn backdrop', () => {
     fireEvent.click(within(unfold('Colours')).getByRole('button', { name: 'As drawn' }));
     expect(backdrop()).not.toHaveProperty('colours');
   });
+  it('shows a picture closer and another part of it by its sliders, and as it was again', () => {
+    const picture: Backdrop = { kind: 'picture', media: 'a'.repeat(64), width: 1600, height: 1200, fit: 'fill', name: 'Pier' };
+    show(standing(picture));
+    const press = (label: string, key: string): void => void fireEvent.keyDown(screen.getByRole('slider', { name: label }), { key });
+    press('Closer', 'ArrowRight');
+    press('Up and down', 'End');
+    expect(backdrop()).toEqual({ ...picture, closer: 1.05, down: 1 });
+    press('Closer', 'Home');
+    fireEvent.click(screen.getByRole('button', { name: 'Fit' }));
+    expect(backdrop()).toEqual({ ...picture, fit: 'fit', down: 1 });
+  });
   it('lets one colour run into another, and back', () => {
     show(standing({ kind: 'colour', colour: '#334455' }));
     fireEvent.click(screen.getByRole('button', { name: 'Let it run into another' }));
@@ -122,7 +133,7 @@ describe('the card of a prop', () => {
     expect(layer()).not.toHaveProperty('writes');
   });
   it('has nothing of this where there is nothing to choose', () => {
-    show(bring('chair'), LAYER);
+    show(bring('orange'), LAYER);
     expect(document.querySelector('[data-prop-part]')).toBeNull();
   });
 });

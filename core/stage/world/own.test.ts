@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { nodePainter } from '#server/paint/host';
 import type { Backdrop, BackdropPiece } from '../../document/schema.ts';
+import type { Image, Item } from '../../draw/picture.ts';
 import { paintFully } from '../../paint/incremental.ts';
 import { backdropPictures } from '../../resources.ts';
-import { backdropPlanes, backdropThings, thingAt } from '../backdrop.ts';
+import { backdropNodes, backdropPlanes, backdropThings, thingAt } from '../backdrop.ts';
 import { SHARP } from '../camera.ts';
 import { frameSize } from '../frame.ts';
 import { SETS, setOf } from '../sets/index.ts';
@@ -117,5 +118,33 @@ describe('things of one’s own in a backdrop', () => {
     const drawn = after.things.find(({ own }) => own)?.nodes.length ?? 0;
     expect(fresh).toHaveLength(drawn);
     expect(drawn).toBeGreaterThan(0);
+  });
+});
+
+describe('a picture of one’s own as the backdrop', () => {
+  const rectOf = (values: object, shape: '16:9' | '9:16' = '16:9') => {
+    const { nodes } = backdropNodes({ kind: 'picture', media, width: 1200, height: 1000, fit: 'fill', name: 'Mine', ...values }, shape);
+    const { x, y, width, height } = (nodes[0] as Item).image as Image;
+    return { left: x, top: y, right: x + width, bottom: y + height };
+  };
+  it('fills every frame however close it is seen and whatever part of it', () => {
+    const share = fc.double({ min: -1, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(fc.constantFrom('16:9' as const, '9:16' as const), fc.double({ min: 1, max: 8, noNaN: true }), share, share, (shape, closer, across, down) => {
+        const { width, height } = frameSize(shape);
+        const { left, top, right, bottom } = rectOf({ closer, across, down }, shape);
+        expect([left <= -width / 2 + 1e-6, right >= width / 2 - 1e-6, top <= -height / 2 + 1e-6, bottom >= height / 2 - 1e-6]).toEqual([true, true, true, true]);
+      }),
+    );
+  });
+  it('shows its very edge at the ends of its sliders, and its middle if nothing is said', () => {
+    expect(rectOf({ closer: 2, across: -1 }).left).toBeCloseTo(-960, 6);
+    expect(rectOf({ closer: 2, across: 1 }).right).toBeCloseTo(960, 6);
+    expect(rectOf({ down: -1 }).top).toBeCloseTo(-540, 6);
+    expect(rectOf({ down: 1 }).bottom).toBeCloseTo(540, 6);
+    const { left, right } = rectOf({ closer: 3 });
+    expect(left + right).toBeCloseTo(0, 6);
+    // All of it in sight: nothing is cut off that could be brought in.
+    expect(rectOf({ fit: 'fit', across: 1 })).toEqual(rectOf({ fit: 'fit' }));
   });
 });

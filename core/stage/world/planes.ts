@@ -1,6 +1,6 @@
 import type { Backdrop, BackdropPiece, FrameShape } from '../../document/schema.ts';
 import { avalanche, hashText } from '../../draw/hash.ts';
-import { IDENTITY, type Matrix, multiply, scaling } from '../../draw/matrix.ts';
+import { IDENTITY, type Matrix, multiply } from '../../draw/matrix.ts';
 import { ellipse } from '../../draw/path.ts';
 import { type Colour, type ColourMatrix, type Item, isGroup, type Node, type Paint } from '../../draw/picture.ts';
 import { frameSize } from '../frame.ts';
@@ -153,7 +153,7 @@ function pieceNodes({ id, what, size, turnDeg = 0, flipped }: BackdropPiece, x: 
   const drawn = new Hand('own');
   if (what.kind === 'picture') {
     const { media, width, height } = what;
-    drawn.put([{ id: 'picture', matrix: scaling(1), image: { media, x: -width / 2, y: -height, width, height } }]);
+    drawn.put([{ id: 'picture', matrix: IDENTITY, image: { media, x: -width / 2, y: -height, width, height } }]);
   } else {
     const prop = propOf(what.prop);
     const slot: Slot = prop?.slots?.[0] ?? 'accent';
@@ -213,18 +213,18 @@ export function worldOf(set: StageSet, backdrop: SetBackdrop, shape: FrameShape)
     const colour = (one: Colour): Colour => lit(set.airless ? one : throughAir(one, plane.distance), light);
     let run: Node[] = [];
     const list = plane.distance < 0 ? front : back;
-    const push = (id: string, nodes: readonly Node[], air?: WorldPiece['air'], colour?: ColourMatrix): void => {
+    const push = (id: string, nodes: readonly Node[], air?: WorldPiece['air'], matrix?: ColourMatrix): void => {
       list.push({
         id: `backdrop.${plane.id}.${id}`,
         distance: plane.distance,
         ...(plane.floorTop === undefined ? {} : { floorTop: plane.floorTop }),
         nodes,
         ...(air ? { air } : {}),
-        ...(colour ? { colour } : {}),
+        ...(matrix ? { colour: matrix } : {}),
       });
     };
-    const flush = (colour?: ColourMatrix): void => {
-      if (run.length) push(String(list.length), run, undefined, colour);
+    const flush = (matrix?: ColourMatrix): void => {
+      if (run.length) push(String(list.length), run, undefined, matrix);
       run = [];
     };
     for (const part of plane.parts) {

@@ -117,7 +117,8 @@ export function BackdropBench({
     if (event.key !== 'PageDown' && event.key !== 'PageUp') return onKeyDown(event);
     const list = things.filter(({ stays }) => !stays);
     const at = list.findIndex(({ id }) => id === chosen);
-    const next = list[(at + (event.key === 'PageDown' ? 1 : -1) + list.length) % list.length];
+    const step = event.key === 'PageDown' ? 1 : -1;
+    const next = list[at < 0 && step < 0 ? list.length - 1 : (at + step + list.length) % list.length];
     onChoose(next?.id);
     event.preventDefault();
   };
