@@ -1,4 +1,4 @@
-import { By, Key, Origin } from 'selenium-webdriver';
+import { Key, Origin } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Browser, openBrowser } from './browser.ts';
 import { openHouse } from './house.ts';
@@ -85,7 +85,7 @@ describe('the workshop for backdrops', () => {
     await browser.until('the composer is open', `return window.kipzo && kipzo.production.getState().document && document.querySelector('[data-stage-room]')`, 60_000);
     const id = (await driver.getCurrentUrl()).split('/p/')[1]?.split('/')[0] as string;
     await driver.get(`${house.url}/p/${id}/workshop`);
-    await driver.findElement(By.linkText('Backdrops')).click();
+    await (await browser.find('nav[aria-label="Workshop"] a[href$="/backdrop"]')).click();
     await (await browser.button('Another one …')).click();
     await (await browser.find('[data-set="harbour-low-tide"]')).click();
     await browser.until('the harbour is behind the scene', `${DOCUMENT} return s.backdrop.set === 'harbour-low-tide'`);
