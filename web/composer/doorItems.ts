@@ -81,7 +81,7 @@ function walkIn(scene: PlacedScene, id: string, layer: NewLayer & { x?: number; 
 }
 
 /** What stands for a thing of several layers in a small picture: the first of them that is drawn. */
-const faceOf = ({ root, layers }: Thing): Layer => Object.values(layers).find(({ kind }) => kind !== 'group' && kind !== 'effect') ?? (layers[root] as Layer);
+export const faceOf = ({ root, layers }: Thing): Layer => Object.values(layers).find(({ kind }) => kind !== 'group' && kind !== 'effect') ?? (layers[root] as Layer);
 
 /** All that can be brought on a scene's stage, in the order of the shelves, with what is kept for all productions; what the script speaks of comes first. */
 export function doorItems(document: Document, scene: PlacedScene, kept: readonly Kept[] = []): DoorItem[] {

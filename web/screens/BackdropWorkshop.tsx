@@ -25,6 +25,7 @@ import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView, view } from '../state/view.ts';
 import { Slider } from '../ui/fields.tsx';
 import { Button, Popover, PopoverPanel } from '../ui/parts.tsx';
+import { useSize } from '../ui/useSize.ts';
 import { chooseFiles } from '../voices.ts';
 import { BackdropBench } from '../workshop/backdrop/BackdropBench.tsx';
 import { DepthShelf } from '../workshop/backdrop/DepthShelf.tsx';
@@ -105,17 +106,14 @@ function Shop({ production, wanted }: { production: string; wanted: string | und
                   ))}
                 </ul>
               </section>
-              <section aria-label="Shelf of all productions">
-                <h2 className="m-0 px-3 pt-2 pb-1 text-[13px] font-[650]">On the shelf</h2>
-                <KeptList
-                  kept={keptBackdrops}
-                  empty="Keep this one, and every production finds it here."
-                  picture={({ value }) => <BackdropPicture backdrop={value} size={{ width: 52, height: 30 }} />}
-                  use={(name) => `Put ${name} behind this scene`}
-                  onUse={(one) => run(`${one.name} behind the scene`, setBackdrop(id, one.value))}
-                  now={backdrop}
-                />
-              </section>
+              <KeptList
+                kept={keptBackdrops}
+                empty="Keep this one, and every production finds it here."
+                picture={({ value }) => <BackdropPicture backdrop={value} size={{ width: 52, height: 30 }} />}
+                use={(name) => `Put ${name} behind this scene`}
+                onUse={(one) => run(`${one.name} behind the scene`, setBackdrop(id, one.value))}
+                now={backdrop}
+              />
             </>
           }
         />
@@ -144,14 +142,7 @@ function Worked({ document, id, scene, backdrop, left }: { document: Document; i
   const [moving, setMoving] = useState(false);
   const [seconds, setSeconds] = useState(0);
   const room = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0 });
-  useEffect(() => {
-    const element = room.current;
-    if (!element) return;
-    const watch = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
+  const size = useSize(room);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it goes on from where it stood
   useEffect(() => {
     if (!moving) return;

@@ -1,14 +1,14 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import type { Document, Kept, Layer, LayerOf } from '#core/document/schema';
+import type { Document, Layer, LayerOf } from '#core/document/schema';
 import { bringThing, thingOf } from '#core/edit/commands/kept';
-import { addLayer, changeLayer } from '#core/edit/commands/layers';
-import { arrivalOf } from '#core/stage/arrival';
-import { floorOf } from '#core/stage/backdrop';
+import { changeLayer } from '#core/edit/commands/layers';
+import { schedule } from '#core/schedule/schedule';
 import { propBox, propGrip } from '#core/stage/layers/prop';
 import { propOf } from '#core/stage/props/index';
 import { inOrder } from '#core/time/order';
+import { doorItems, faceOf } from '../composer/doorItems.ts';
 import { LayerPicture, usePainted } from '../composer/LayerPicture.tsx';
 import { hasPropPart, PropPart } from '../composer/LayerProp.tsx';
 import { nameOfStaged } from '../composer/lanes.ts';
@@ -20,6 +20,7 @@ import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView, view } from '../state/view.ts';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { Button, EditableName } from '../ui/parts.tsx';
+import { useSize } from '../ui/useSize.ts';
 import { offeredIn, PutIn } from '../workshop/backdrop/PutIn.tsx';
 import { KeepIt } from '../workshop/KeepIt.tsx';
 import { KeptList } from '../workshop/KeptList.tsx';
@@ -39,9 +40,6 @@ export function PropWorkshop() {
 
 type PropLayer = LayerOf<'prop'>;
 const isProp = (entry: [string, Layer]): entry is [string, PropLayer] => entry[1].kind === 'prop';
-/** What stands for a kept thing of several layers: the first of them that is drawn. */
-const faceOf = ({ value }: Extract<Kept, { kind: 'thing' }>): Layer =>
-  Object.values(value.layers).find(({ kind }) => kind !== 'group' && kind !== 'effect') ?? (value.layers[value.root] as Layer);
 
 function Shop({ production, wantedScene, wanted }: { production: string; wantedScene?: string; wanted?: string }) {
   const navigate = useNavigate();
@@ -75,14 +73,12 @@ function Shop({ production, wantedScene, wanted }: { production: string; wantedS
   };
   const bring = (key: string): void => {
     const one = offeredIn(document).get(key);
-    if (one?.what.kind !== 'prop') return;
-    const { prop } = one.what;
-    const box = propBox(prop);
-    const size = { width: box.right - box.left, height: box.bottom - box.top, stands: true, person: false };
-    const made = makeId('layer');
-    const { x } = arrivalOf(size, [], scene.backdrop, document.production.frame);
-    const place = { x, y: floorOf(scene.backdrop, document.production.frame) };
-    if (run(`Bring on ${one.name}`, addLayer(sceneId, made, { kind: 'prop', name: one.name, prop, ...place, locked: false, hidden: false }))) go(made);
+    const what = one?.what;
+    if (!one || what?.kind !== 'prop') return;
+    // As the stage door brings it: as large beside people as it is, on the floor.
+    const placed = schedule(document, () => undefined).scenes.find((each) => each.id === sceneId);
+    const item = placed && doorItems(document, placed).find(({ key: known }) => known === `props ${what.prop}`);
+    if (item?.layer && run(`Bring on ${one.name}`, item.bring([], { coming: 'there', tick: 0, fromHere: false }))) go(item.layer);
   };
   return (
     <div className="flex h-full flex-col">
@@ -110,20 +106,17 @@ function Shop({ production, wantedScene, wanted }: { production: string; wantedS
               ))}
             </ul>
           </section>
-          <section aria-label="Shelf of all productions">
-            <h2 className="m-0 px-3 pt-2 pb-1 text-[13px] font-[650]">On the shelf</h2>
-            <KeptList
-              kept={things}
-              empty="Keep a prop or a group, and every production finds it here."
-              picture={(one) => <LayerPicture layer={faceOf(one)} colour={undefined} size={{ width: 40, height: 32 }} />}
-              use={(name) => `Bring ${name} on the stage`}
-              onUse={({ name, value }) => {
-                const made = makeId('layer');
-                if (run(`Bring on ${name}`, bringThing(sceneId, value, made, makeId, { name })) && value.layers[value.root]?.kind === 'prop') go(made);
-              }}
-              now={layer && id !== undefined ? thingOf(scene, id) : undefined}
-            />
-          </section>
+          <KeptList
+            kept={things}
+            empty="Keep a prop or a group, and every production finds it here."
+            picture={(one) => <LayerPicture layer={faceOf(one.value)} colour={undefined} size={{ width: 40, height: 32 }} />}
+            use={(name) => `Bring ${name} on the stage`}
+            onUse={({ name, value }) => {
+              const made = makeId('layer');
+              if (run(`Bring on ${name}`, bringThing(sceneId, value, made, makeId, { name })) && value.layers[value.root]?.kind === 'prop') go(made);
+            }}
+            now={layer && id !== undefined ? thingOf(scene, id) : undefined}
+          />
           <PutIn document={document} onPut={bring} title="Bring on" />
         </aside>
         {layer && id !== undefined ? (
@@ -145,15 +138,8 @@ function Worked({ id, layer, name, document, scene }: { id: string; layer: PropL
   const navigate = useNavigate();
   const prop = propOf(layer.prop);
   const room = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0 });
+  const size = useSize(room);
   const [grip, setGrip] = useState(false);
-  useEffect(() => {
-    const element = room.current;
-    if (!element) return;
-    const watch = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
   const box = propBox(layer.prop, layer.state);
   const [wide, tall] = [box.right - box.left, box.bottom - box.top];
   const k = Math.max(0, Math.min((size.width - 2 * ROOM) / wide, (size.height - 2 * ROOM) / tall));

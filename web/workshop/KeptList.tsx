@@ -32,8 +32,9 @@ export function KeptList<K extends Kept>({
   /** What is shown now, to be kept in the place of one. */
   now: Keeping['value'] | undefined;
 }) {
-  if (!kept.length) return <p className="m-0 px-3 pb-2 text-[11.5px] leading-4 text-ink-2">{empty}</p>;
-  return (
+  const list = !kept.length ? (
+    <p className="m-0 px-3 pb-2 text-[11.5px] leading-4 text-ink-2">{empty}</p>
+  ) : (
     <ul className="scrolls m-0 max-h-[168px] list-none overflow-y-auto p-0 px-1.5 pb-1">
       {kept.map((one) => {
         const { id, kind, name, value } = one;
@@ -80,5 +81,11 @@ export function KeptList<K extends Kept>({
         );
       })}
     </ul>
+  );
+  return (
+    <section aria-label="Shelf of all productions">
+      <h2 className="m-0 px-3 pt-2 pb-1 text-[13px] font-[650]">On the shelf</h2>
+      {list}
+    </section>
   );
 }

@@ -3,6 +3,7 @@ import type { OwnPicture, PictureActor, PictureFace } from '#core/document/schem
 import { thinned } from '#core/picture/outline';
 import { mediaUrl } from '../api.ts';
 import { useDrag } from '../ui/useDrag.ts';
+import { useSize } from '../ui/useSize.ts';
 import { type Mark, type MarkTool, marksOf, tiltPin } from './marks.ts';
 import type { Lifted } from './useLifting.ts';
 
@@ -39,15 +40,8 @@ const ROOM = 24;
 export function PictureBench(props: BenchProps) {
   const { picture, actor, lifted, tool, thick, after, face, tone } = props;
   const box = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState({ width: 732, height: 424 });
+  const room = useSize(box, { width: 732, height: 424 });
   const [view, setView] = useState({ zoom: 1, x: 0, y: 0 });
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const watch = new ResizeObserver(([entry]) => entry && setRoom({ width: entry.contentRect.width, height: entry.contentRect.height }));
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another picture is seen whole
   useEffect(() => setView({ zoom: 1, x: 0, y: 0 }), [picture.media]);
   const aspect = picture.width / picture.height;

@@ -3,6 +3,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import type { Document, Layer, OwnPicture } from '#core/document/schema';
 import { PICTURE_SAMPLES } from '#core/picture/samples/index';
+import { backdropPictures } from '#core/resources';
 import { inOrder } from '#core/time/order';
 import { mediaUrl } from '../api.ts';
 import { SHELF_FILES } from '../pictures/bringIn.ts';
@@ -18,6 +19,8 @@ export function usesOf(document: Document, picture: OwnPicture): string[] {
   }
   for (const scene of Object.values(document.scenes)) {
     if (scene.backdrop.kind === 'picture' && scene.backdrop.media === picture.media) uses.push(`Backdrop of ${scene.title}`);
+    const parts = scene.backdrop.kind === 'set' ? backdropPictures(scene.backdrop).filter((media) => media === picture.media).length : 0;
+    if (parts) uses.push(`In the backdrop of ${scene.title}`);
     const shows = (layer: Layer): boolean => (layer.kind === 'picture' && layer.media === picture.media) || (layer.kind === 'clip' && layer.media === picture.clip?.media);
     const layers = Object.values(scene.layers).filter(shows).length;
     if (layers) uses.push(layers === 1 ? `In ${scene.title}` : `${layers} times in ${scene.title}`);

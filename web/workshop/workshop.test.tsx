@@ -107,6 +107,9 @@ describe('the shelf', () => {
       scenes: { [scene.id]: { ...scene, backdrop: { kind: 'picture' as const, media: PICTURE.media, width: 100, height: 80, fit: 'fill' as const, name: 'Page' } } },
     };
     expect(usesOf(shown, PICTURE)).toEqual([`Backdrop of ${scene.title}`]);
+    const what = { kind: 'picture' as const, media: PICTURE.media, width: 100, height: 80 };
+    const hung = { kind: 'set' as const, set: 'study', light: 0.5, pieces: [{ id: 'pc_000000000001', name: 'Page', plane: 'back', x: 0, y: 0, size: 1, what }] };
+    expect(usesOf({ ...document, scenes: { [scene.id]: { ...scene, backdrop: hung } } }, PICTURE)).toEqual([`In the backdrop of ${scene.title}`]);
   });
   it('finds pictures by name and by who is in them', () => {
     const names = ['Page', 'Mug', 'Photo', 'Cat', 'Oil'];

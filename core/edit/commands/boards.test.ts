@@ -10,7 +10,7 @@ import type { Prop } from '../../stage/props/prop.ts';
 import { sampleDocument } from '../../testing/samples.ts';
 import { edit, type Recipe } from '../change.ts';
 import { boardsIn, putOnBoard } from './boards.ts';
-import { addLayer, groupLayers, removeLayers, setProperty } from './layers.ts';
+import { addLayer, groupLayers, holdLayer, removeLayers, setProperty } from './layers.ts';
 
 const made = sampleDocument();
 const { makeId, scene } = made;
@@ -92,6 +92,10 @@ describe('a board in the scene', () => {
     const two = run(one, groupLayers(scene, [picture], outer, 'Other'), putOnBoard(scene, picture, board, makeId('layer')));
     expect(layersOf(two)[picture]?.parent).toBe(group);
     expect(Object.values(layersOf(two)).filter(({ kind }) => kind === 'group')).toHaveLength(2);
+  });
+  it('takes nothing while somebody holds it', () => {
+    const [figure] = Object.entries(layersOf(stood)).find(([, { kind }]) => kind === 'character') as [string, Layer];
+    expect(() => run(run(stood, holdLayer(scene, board, figure, 'left')), putOnBoard(scene, chart, board, group))).toThrow('Put it down first');
   });
   it('takes nothing that has no sides, and is no table', () => {
     expect(() => run(stood, putOnBoard(scene, board, board, group))).toThrow('does not fit');

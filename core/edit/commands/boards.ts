@@ -11,7 +11,8 @@ import { sceneOf } from './lines.ts';
 
 /** What fits on a board: it has sides of its own. */
 type Fitting = LayerOf<'chart' | 'picture' | 'clip'>;
-const fits = (layer: Layer): layer is Fitting => layer.kind === 'chart' || layer.kind === 'picture' || layer.kind === 'clip';
+/** Whether a layer can be put on a board. */
+export const fitsOnBoard = (layer: Layer): layer is Fitting => layer.kind === 'chart' || layer.kind === 'picture' || layer.kind === 'clip';
 
 /** So much of a board's sides what is on it takes. */
 const SHARE = 0.94;
@@ -23,9 +24,6 @@ const round = (value: number): number => Math.round(value * 1000) / 1000;
 /** Boards, screens and papers on a scene's stage, by their layers. */
 export const boardsIn = ({ layers }: Pick<Scene, 'layers'>): [string, LayerOf<'prop'>][] =>
   Object.entries(layers).filter((entry): entry is [string, LayerOf<'prop'>] => entry[1].kind === 'prop' && propOf(entry[1].prop)?.screen !== undefined);
-
-/** Whether a layer can be put on a board. */
-export const fitsOnBoard = (layer: Layer): boolean => fits(layer);
 
 /**
  * Puts a chart, a picture or a clip on a board: as large as the board takes it, turned as it is, and in one group with it, so that
@@ -39,7 +37,9 @@ export const putOnBoard =
     const board = layerIn(target, boardId);
     const prop = board.kind === 'prop' ? propOf(board.prop) : undefined;
     if (board.kind !== 'prop' || !prop?.screen) throw failure('no-board', 'Nothing can be put on this. Choose a board or a screen.');
-    if (!fits(layer)) throw failure('no-fit', 'This does not fit on a board. Choose a chart, a picture or a clip.');
+    if (!fitsOnBoard(layer)) throw failure('no-fit', 'This does not fit on a board. Choose a chart, a picture or a clip.');
+    if (board.parent !== undefined && target.layers[board.parent]?.kind === 'character')
+      throw failure('held', 'Somebody holds this board. Put it down first, then put something on it.');
     if (layer.parent !== board.parent) reparent(scene, layerId, board.parent, boardId)(draft);
     const [left, top, width, height] = prop.screen;
     if (layer.kind === 'chart') {
