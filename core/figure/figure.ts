@@ -2,10 +2,10 @@ import type { Character } from '../document/schema.ts';
 import { polygon } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, smooth } from '../time/easing.ts';
-import { drawArm } from './arms.ts';
+import { drawArm, drawPocket } from './arms.ts';
 import { type DrawnFigure, drawShadow } from './drawn.ts';
 import { drawEars, drawFace, headMatrix, moved } from './face.ts';
-import { drawLap, drawLeg } from './legs.ts';
+import { drawLap, drawLeg, drawSeatOfTrousers } from './legs.ts';
 import { bodyOf, mascotOf } from './mascots/index.ts';
 import { type FigureModel, modelOf } from './model.ts';
 import { chinDrop, type MouthNumbers } from './mouth.ts';
@@ -80,8 +80,10 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   const place = (nodes: readonly Node[]): Node[] => nodes.map((node) => moved(node, at));
 
   // The far arm goes behind the trunk; a hand raised to the face comes before it.
-  const behind = (side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.38;
-  const sides: readonly Side[] = Math.sin(sk.bodyYaw) > 0 ? ['R', 'L'] : ['L', 'R'];
+  const behind = (side: Side): boolean => pose[`behind${side}`] > 0.5 || (isFar(sk, side) && !isBefore(sk, side));
+  // The nearer arm lies over the other one, unless a pose has it the other way.
+  const first: Side = pose.overL - pose.overR > 0.1 ? 'R' : pose.overR - pose.overL > 0.1 ? 'L' : Math.sin(sk.bodyYaw) > 0 ? 'R' : 'L';
+  const sides: readonly Side[] = first === 'R' ? ['R', 'L'] : ['L', 'R'];
   const back = sides.filter(behind);
   const front = sides.filter((side) => !behind(side));
   const raised = (side: Side): boolean => sk.arms[side].wrist.y < sk.neck.y + 30;
@@ -93,14 +95,14 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     ...(upFromSeat ? drawSeat(model.character, wear.seat as Seat) : (wear.seat?.back?.({ model, sk }) ?? [])),
     ...wear.extras.flatMap((extra) => extra.behind?.(outer) ?? []),
     ...back.flatMap((side) => drawArm(model, sk, pose, wear, side)),
-    ...(lap === 1 ? [] : legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side))),
+    ...(lap === 1 ? [] : [...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side)), ...drawSeatOfTrousers(model, sk, wear)]),
     ...drawSkirt(model, sk, wear),
     ...drawTorso(model, sk, wear, front),
     ...wear.extras.flatMap((extra) => extra.torso?.(outer) ?? []),
     // Who sits has the lap before the hem.
     ...(lap > 0 ? faded('lap', lap, [...legOrder(sk, pose).flatMap((side) => [...drawLeg(model, sk, wear, side, true), ...drawLap(model, sk, wear, side)])]) : []),
     ...(wear.seat?.front?.({ model, sk, rolled: pose.roll }) ?? []),
-    ...front.filter((side) => !raised(side)).flatMap((side) => drawArm(model, sk, pose, wear, side)),
+    ...front.filter((side) => !raised(side)).flatMap((side) => [...drawArm(model, sk, pose, wear, side), ...drawPocket(model, sk, pose, wear, side)]),
     ...drawCollar(model, sk, wear),
     ...wear.extras.flatMap((extra) => extra.neck?.(outer) ?? []),
     ...(headwear?.collar?.(outer) ?? []),
@@ -120,6 +122,12 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   ];
   return { nodes, skeleton: sk };
 }
+
+/** The arm on the far side of a trunk that is turned by 36 degrees or more (bodies.md, 3: at 40 it goes behind). */
+const isFar = (sk: Skeleton, side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.588;
+/** Whether a hand lies before the trunk. */
+const isBefore = (sk: Skeleton, side: Side): boolean =>
+  (sk.arms[side].wrist.x - sk.neck.x) * (side === 'L' ? -1 : 1) < (sk.arms[side].shoulder.x - sk.neck.x) * (side === 'L' ? -1 : 1) - 4;
 
 const faded = (id: string, alpha: number, items: Node[]): Node[] => (alpha === 1 ? items : [{ id: `faded.${id}`, items, alpha: Math.round(alpha * 64) / 64 }]);
 

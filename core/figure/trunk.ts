@@ -1,22 +1,22 @@
 import type { Point } from '../draw/matrix.ts';
-import { ellipse, joined, type Path, smoothLoop } from '../draw/path.ts';
+import { ellipse, joined, type Path } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, mix } from '../time/easing.ts';
+import { type ArmShape, armShape } from './arms.ts';
+import { contour, type Knot, leaf } from './contour.ts';
 import type { FigureModel } from './model.ts';
-import { runs } from './parts/hairKit.ts';
 import type { Garment, TorsoFrame } from './parts/part.ts';
 import type { Side } from './pose.ts';
-import type { Skeleton } from './skeleton.ts';
-import { limbPath, Sketch } from './sketch.ts';
-import { slideX } from './turn.ts';
+import { depthAt, leadAt, levelPoint, type Skeleton, shoulderLevel, trunkPoint } from './skeleton.ts';
+import { Sketch } from './sketch.ts';
 import type { Wear } from './wear.ts';
 
-/** How much of a garment's lower part follows the hips instead of the leaning chest. */
-const HEM_FOLLOWS_HIP = 0.75;
+/** Half width of a garment at a height below the neck, both in units. */
+type Row = readonly [half: number, y: number];
 
-type Row = readonly [number, number];
+/** Details never lie on less than this half width, so that collars keep their place. */
+const NARROWEST = 30;
 
-/** Heights and half widths of a garment's outline, top to hem (units below the neck, `grow` included). */
 /** Where the hem hangs: a long garment of somebody who sits lies on the lap instead. */
 function hemOf(model: FigureModel, sk: Skeleton, worn: Garment): { y: number; out: number } {
   const { y, out } = worn.hem(model);
@@ -24,22 +24,31 @@ function hemOf(model: FigureModel, sk: Skeleton, worn: Garment): { y: number; ou
   return sk.seat > 0 && y > onLap ? { y: mix(y, onLap, sk.seat), out: out * (1 - sk.seat) } : { y, out };
 }
 
+/** Half widths of a garment's outline, neck to hem (`grow` included). */
 function rowsOf(model: FigureModel, sk: Skeleton, worn: Garment): readonly Row[] {
   const { p } = model;
   const g = worn.grow;
   const { y: hemY, out } = hemOf(model, sk, worn);
   const t = p.torso;
-  const hip = Math.min(t * 1.0, hemY - 12);
+  const hip = Math.min(t * 0.97, hemY - 12);
   const sleeveless = worn.sleeveLength === 0 && !worn.open;
-  const rows: Row[] = [
-    [sleeveless ? 21 : 15, sleeveless ? -11 : -13],
-    [31 + g * 0.4, -5],
-    sleeveless ? [Math.max(34, p.shoulder * 0.66), 14] : [p.shoulder + g, 13],
-    sleeveless ? [p.chest * 0.82 + g * 0.5, t * 0.3] : [p.chest + g * 0.9, t * 0.37],
-    ...(sleeveless ? [[p.chest * 0.98 + g * 0.8, t * 0.44] as Row] : []),
-    [p.waist + g * 1.1, t * 0.66],
-    [p.hip + g * 1.1, hip],
-  ];
+  // The shoulder line is a soft slope: trapezius, then the round of the shoulder (bodies.md, 3).
+  const rows: Row[] = sleeveless
+    ? [
+        [21, -11],
+        [31 + g * 0.4, -5],
+        [Math.max(33, p.shoulder * 0.64), 12],
+        [p.chest * 0.8 + g * 0.5, t * 0.27],
+        [p.chest * 0.99 + g * 0.9, t * 0.42],
+      ]
+    : [
+        [Math.min(p.neckHalf + 3, 17) + g * 0.2, -13],
+        [p.shoulder * 0.56 + g * 0.4, t * 0.015 - 1],
+        [p.shoulder * 0.86 + g * 0.8, t * 0.095],
+        [p.shoulder * 0.97 + g, t * 0.19],
+        [p.chest + g, t * 0.37],
+      ];
+  rows.push([p.waist + g * (1.1 - (worn.fits ?? 0) * 0.6) - (worn.fits ?? 0) * 2.4, t * 0.64], [p.hip + g, hip]);
   const shown = worn.from === undefined ? rows : rows.filter(([, y]) => y > (worn.from as number) * t + 4);
   if (worn.from !== undefined) {
     const y = worn.from * t;
@@ -49,104 +58,90 @@ function rowsOf(model: FigureModel, sk: Skeleton, worn: Garment): readonly Row[]
     shown.unshift([worn.width === undefined ? w0 + ((w1 - w0) * (y - y0)) / Math.max(1, y1 - y0) : worn.width, y]);
   }
   if (hemY > t * 1.3) shown.push([p.hip + g + out * 0.7, t * 1.0 + (hemY - t) * 0.62]);
-  shown.push([p.hip + g + out, hemY - 5]);
+  shown.push([p.hip + g + out, hemY - 4]);
   return shown;
 }
 
-/** Where the garment's points lie: turned about the trunk, leaned with it, the hem following hips and knees. */
+/** Reads a half width between rows. */
+function halfOf(rows: readonly Row[], y: number): number {
+  for (let index = 1; index < rows.length; index++) {
+    // By index: this is asked some thousand times a frame, and taking pairs apart makes rubbish.
+    const below = rows[index] as Row;
+    if (y > below[1]) continue;
+    const above = rows[index - 1] as Row;
+    return above[0] + ((below[0] - above[0]) * clamp(y - above[1], 0, below[1] - above[1])) / (below[1] - above[1]);
+  }
+  return (rows.at(-1) as Row)[0];
+}
+
+/** Where the garment's points lie: on levels that are ellipses, turned about the spine, tilted with shoulders and hips. */
 export function torsoFrame(model: FigureModel, sk: Skeleton, worn: Garment): TorsoFrame {
   const rows = rowsOf(model, sk, worn);
-  const halfAt = (y: number): number => {
-    for (let index = 1; index < rows.length; index++) {
-      // By index: this is asked some thousand times a frame, and taking pairs apart makes rubbish.
-      const below = rows[index] as readonly [number, number];
-      if (y > below[1]) continue;
-      const above = rows[index - 1] as readonly [number, number];
-      return above[0] + ((below[0] - above[0]) * clamp(y - above[1], 0, below[1] - above[1])) / (below[1] - above[1]);
-    }
-    return (rows.at(-1) as [number, number])[0];
-  };
-  const t = model.p.torso;
-  const stepX = (sk.legs.L.knee.x + sk.legs.R.knee.x) / 2 - sk.hip.x;
-  const place = (x: number, y: number): Point => {
-    const half = Math.max(halfAt(y), 30) + 1;
-    // The neck hardly turns with the trunk: what lies there slides less.
-    const yaw = sk.bodyYaw * clamp((y + 24) / 74, 0.3, 1);
-    const edge = Math.sign(x) * half;
-    return settle(Math.abs(x) > half ? slideX(edge, half, yaw) + x - edge : slideX(x, half, yaw), y);
-  };
-  const settle = (x: number, y: number): Point => {
-    const below = Math.max(0, y - t);
-    const share = clamp(y / t, 0, 1);
-    // The spine bends from hip to neck; below the hip the cloth hangs and follows the legs a little.
-    const bend = sk.lean * (1 - share * HEM_FOLLOWS_HIP * 0.35);
-    const up = t - y;
-    const px = sk.hip.x + (up > 0 ? Math.sin(bend) * up : 0) + x * Math.cos(bend) + (below > 0 ? stepX * clamp(below / 120, 0, 0.5) : 0);
-    const spine = Math.hypot(sk.neck.x - sk.hip.x, sk.neck.y - sk.hip.y) / t;
-    const py = sk.hip.y - (up > 0 ? Math.cos(bend) * up * spine : up) + x * Math.sin(bend) * (1 - clamp(below / 60, 0, 1));
-    return { x: px, y: py };
-  };
-  return { model, sk, halfAt, place: (x, y) => place(x, y) };
+  const halfAt = (y: number): number => halfOf(rows, y);
+  const place = (x: number, y: number): Point => trunkPoint(model.p, sk, Math.max(halfAt(y), NARROWEST) + 1, x, y);
+  return { model, sk, halfAt, place };
 }
 
-/** The garment's two sides, top to hem, and the middle of its hem. */
-function sidesOf(model: FigureModel, sk: Skeleton, worn: Garment, frame: TorsoFrame): { right: Point[]; left: Point[]; foot: Point } {
+/** The edge of a level as seen, on one side: the ellipse of width and depth, its middle led by chest and belly. */
+function edge(model: FigureModel, sk: Skeleton, half: number, y: number, out: 1 | -1): Point {
+  const share = y / model.p.torso;
+  const [sin, cos] = [Math.sin(sk.bodyYaw), Math.cos(sk.bodyYaw)];
+  const seen = Math.hypot(half * cos, half * depthAt(share) * sin);
+  return levelPoint(sk, out * seen + leadAt(model.p, share) * sin * 0.8, y);
+}
+
+/** How far a hem hangs in its middle: 5 units of a shirt, 9 of a coat (bodies.md, 3). */
+const sagOf = (model: FigureModel, hemY: number): number => 5 + 4 * clamp((hemY - model.p.torso) / 80, 0, 1);
+
+/** How much of a lifted shoulder the outline's rows from the neck down go along with. */
+const LIFTED = [0, 0.4, 0.85, 1];
+
+/** The garment's two sides, top to hem, the corners of its hem among them. */
+function sidesOf(model: FigureModel, sk: Skeleton, worn: Garment): { right: Knot[]; left: Knot[] } {
   const rows = rowsOf(model, sk, worn);
-  const yaw = sk.bodyYaw;
-  const s = Math.sin(yaw);
-  const knees = Math.max(0, Math.max(sk.legs.R.knee.x, sk.legs.L.knee.x) - sk.hip.x);
-  const kneesLeft = Math.max(0, sk.hip.x - Math.min(sk.legs.L.knee.x, sk.legs.R.knee.x));
+  const { p } = model;
+  const knees = { 1: Math.max(0, Math.max(sk.legs.R.knee.x, sk.legs.L.knee.x) - sk.hip.x), [-1]: Math.max(0, sk.hip.x - Math.min(sk.legs.L.knee.x, sk.legs.R.knee.x)) };
   const { y: hemY } = hemOf(model, sk, worn);
-  const long = clamp((hemY - model.p.torso) / 100, 0, 1);
+  const long = clamp((hemY - p.torso) / 100, 0, 1);
   const whole = worn.from === undefined;
-  const side = (out: 1 | -1): Point[] =>
+  const side = (out: 1 | -1): Knot[] =>
     rows.map(([w, y], index) => {
-      const far = s * out;
-      const narrow = 1 - Math.max(0, far) * (y < model.p.torso * 0.5 ? 0.26 : 0.14) - Math.max(0, -far) * 0.1;
-      const kneeRoom = index >= rows.length - 2 ? Math.max(0, (out > 0 ? knees : kneesLeft) + model.p.legTop * 0.72 - w * narrow) * long : 0;
-      const shrug = whole && (index === 1 || (index === 2 && worn.sleeveLength !== 0)) ? (sk.arms[out > 0 ? 'R' : 'L'].shoulder.y - shoulderRest(sk, model)) * 0.8 : 0;
-      const at = frame.place(out * 1000, y);
-      const base = frame.place(0, y);
-      const direction = (at.y - base.y) / 1000;
-      const x = out * (w * narrow + kneeRoom);
-      return { x: frameMid(frame, y).x + x, y: frameMid(frame, y).y + x * out * out * direction * out + shrug };
+      const seen = Math.hypot(Math.cos(sk.bodyYaw), depthAt(y / p.torso) * Math.sin(sk.bodyYaw)) * w;
+      const kneeRoom = index >= rows.length - 2 ? Math.max(0, knees[out] + p.legTop * 0.72 - seen) * long : 0;
+      const lift = whole && worn.sleeveLength !== 0 && index >= 1 && index <= 3 ? sk.arms[out > 0 ? 'R' : 'L'].shoulder.y - shoulderRest(model, sk, out) : 0;
+      const at = edge(model, sk, w + kneeRoom, y, out);
+      return { x: at.x, y: at.y + lift * (LIFTED[index] ?? 0), corner: index === 0 || index === rows.length - 1 };
     });
-  const foot = frameMid(frame, hemY);
-  return { right: side(1), left: side(-1), foot: { x: foot.x, y: foot.y + 1 } };
+  return { right: side(1), left: side(-1) };
 }
 
-const pair = ({ x, y }: Point): [number, number] => [x, y];
+/** Where a shoulder would be if nothing lifted it. */
+function shoulderRest({ p }: FigureModel, sk: Skeleton, out: 1 | -1): number {
+  const down = shoulderLevel(p);
+  return levelPoint(sk, out * (p.shoulder - p.armTop + 2.5) * Math.cos(sk.bodyYaw), down).y;
+}
 
-/** Outline of a garment; an open one is two halves beside its opening. */
+/** Outline of a garment; an open one is two fronts beside its opening. */
 function clothPaths(model: FigureModel, sk: Skeleton, worn: Garment, frame: TorsoFrame): Path[] {
-  const { right, left, foot } = sidesOf(model, sk, worn, frame);
+  const { right, left } = sidesOf(model, sk, worn);
+  const { y: hemY } = hemOf(model, sk, worn);
+  const sag = sagOf(model, hemY);
+  const [endR, endL] = [right.at(-1) as Knot, left.at(-1) as Knot];
+  const foot = levelPoint(sk, 0, hemY - 4 + sag);
   if (worn.open) {
-    const { y: hemY } = hemOf(model, sk, worn);
     const [top, bottom] = worn.open;
     return ([1, -1] as const).map((out) => {
       const side = out > 0 ? right : left;
-      const low = frame.place(out * bottom, hemY - 1);
-      const mid = frame.place(out * (top + bottom) * 0.5, hemY * 0.4);
+      const corner = side.at(-1) as Knot;
+      const low = frame.place(out * bottom, hemY - 4 + sag * 0.9);
+      const mid = frame.place(out * (top + bottom) * 0.5, hemY * 0.45);
       const high = frame.place(out * top, -12);
-      return runs([...side.map(pair), pair({ x: low.x, y: low.y + 1.5 })], [pair(mid), pair(high)], [pair(side[0] as Point)]);
+      return contour([...side, { x: mix(corner.x, low.x, 0.5), y: mix(corner.y, low.y, 0.62) + sag * 0.2 }, { ...low, corner: true }, mid, { ...high, corner: true }]);
     });
   }
-  if (worn.from !== undefined) return [runs(right.map(pair), [pair(foot), pair(left.at(-1) as Point)], left.toReversed().map(pair), [pair(right[0] as Point)])];
-  return [
-    smoothLoop(
-      [...right, foot, ...left.toReversed()].flatMap(({ x, y }) => [x, y]),
-      0.92,
-    ),
-  ];
+  const between = (t: number): Knot => ({ x: mix(endR.x, endL.x, t), y: mix(mix(endR.y, endL.y, t), foot.y, 0.78) });
+  return [contour([...right, between(0.24), { x: mix(endR.x, endL.x, 0.5), y: foot.y }, between(0.76), ...left.toReversed()])];
 }
-
-const frameMid = (frame: TorsoFrame, y: number): Point => {
-  const a = frame.place(-2000, y);
-  const b = frame.place(2000, y);
-  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
-};
-
-const shoulderRest = (sk: Skeleton, model: FigureModel): number => sk.neck.y + 21 + 0.42 * model.p.armTop;
 
 /** The bare trunk's upper half, for what has no sleeves. */
 const BARE: Garment = { id: 'bare', slot: 'under', name: 'bare', cloth: 'skin', sleeve: [0, 0, 0], grow: 0, hem: ({ p }) => ({ y: p.torso, out: 0 }) };
@@ -176,37 +171,65 @@ function covers(model: FigureModel, over: Garment, under: Garment): boolean {
   return over.grow >= under.grow && a.y >= b.y && a.y - model.p.torso > 0 && a.out >= Math.min(b.out, 0);
 }
 
+/** How far a sleeve's shade falls beside it on the cloth (bodies.md, 4). */
+const CAST = { x: 5, y: 5.5 } as const;
+
+/** The shade that an arm leaves on a trunk: its own outline, moved, as far as there is cloth behind it. */
+function armShade(s: Sketch, model: FigureModel, sk: Skeleton, worn: Garment, frame: TorsoFrame, side: Side, colour: string, inside: boolean): Node[] {
+  const arm = sk.arms[side];
+  const shape: ArmShape = armShape(model, sk, side, worn);
+  if (inside) return [s.fillItem(`contact${side}`, joined(...shape.upper.concat(shape.fore).map((knots) => contour(knots, CAST.x, CAST.y))), colour)];
+  // Without a clip the shade may lie only where cloth is behind it; it fades as an arm leaves the trunk.
+  const { y: hemY } = hemOf(model, sk, worn);
+  const room = (at: Point, r: number): number => {
+    const y = at.y - sk.neck.y;
+    const right = edge(model, sk, frame.halfAt(y), y, 1).x;
+    return Math.min(right - 6 - (at.x + CAST.x + r), hemY - 14 - (y + CAST.y + r * 0.5));
+  };
+  const elbow = room(arm.elbow, shape.radii[1]);
+  const wrist = room(arm.wrist, shape.radii[2]);
+  const middle = room({ x: (arm.shoulder.x + arm.elbow.x) / 2, y: (arm.shoulder.y + arm.elbow.y) / 2 }, shape.radii[0]);
+  const share = (value: number): number => Math.round(clamp(value / 5, 0, 1) * 32) / 32;
+  const upper = share(Math.min(elbow, middle));
+  if (upper === 0) return [];
+  const fore = Math.min(upper, share(wrist));
+  const nodes = [s.fillItem(`contact${side}`, joined(...shape.upper.map((knots) => contour(knots, CAST.x, CAST.y))), colour, upper)];
+  if (fore > 0) nodes.push(s.fillItem(`contactFore${side}`, joined(...shape.fore.map((knots) => contour(knots, CAST.x, CAST.y))), colour, fore));
+  return nodes;
+}
+
+/** Cloth that gives where the trunk is pressed: two folds at the waist on the shorter side, one from the stretched armpit (bodies.md, 3). */
+function drape(model: FigureModel, sk: Skeleton, frame: TorsoFrame): Path | undefined {
+  const pressed = (sk.spine.shoulderTilt - sk.spine.hipTilt) * (180 / Math.PI) - sk.spine.bow * 0.7;
+  const strength = clamp((Math.abs(pressed) - 3) / 11, 0, 1);
+  if (strength === 0) return undefined;
+  // Shoulders that fall to the right against the hips press the right side.
+  const out = pressed > 0 ? 1 : -1;
+  const t = model.p.torso;
+  const at = (x: number, y: number): Point => frame.place(x, y);
+  const w = frame.halfAt(t * 0.66);
+  const [a, b] = [t * 0.6, t * 0.72];
+  return joined(
+    leaf(at(out * w * 0.9, a), at(out * (w * 0.9 - 22 * (0.6 + 0.4 * strength)), a + 5), 2.6 * strength + 0.6, out * 2),
+    leaf(at(out * w * 0.88, b), at(out * (w * 0.88 - 17 * (0.6 + 0.4 * strength)), b - 1), 2.2 * strength + 0.5, out * 1.4),
+    leaf(at(-out * frame.halfAt(t * 0.38) * 0.72, t * 0.38), at(-out * w * 0.42, t * 0.56), 2 * strength + 0.4, -out * 1.5),
+  );
+}
+
 function drawLayer(model: FigureModel, sk: Skeleton, worn: Garment, frontArms: readonly Side[]): Node[] {
   const s = new Sketch(`torso.${worn.slot}`);
   const frame = torsoFrame(model, sk, worn);
   const tone = worn === BARE ? model.skinTone : model.tone(worn.cloth);
   const paths = clothPaths(model, sk, worn, frame);
-  const { y: hemY } = hemOf(model, sk, worn);
   const clips = worn.clips || worn.open !== undefined;
-  const shades = frontArms.flatMap((side) => {
-    const { shoulder, elbow, wrist } = sk.arms[side];
-    const { armTop, armEnd } = model.p;
-    const radii = [armTop * 0.82 + armEnd * 0.18 + worn.sleeve[0] - 2, armTop * 0.6 + armEnd * 0.4 + worn.sleeve[1], armEnd + worn.sleeve[2]];
-    const from = { x: shoulder.x + (elbow.x - shoulder.x) * 0.42, y: shoulder.y + (elbow.y - shoulder.y) * 0.42 };
-    const joints = [from, elbow, wrist].map(({ x, y }) => ({ x: x + 3.5, y: y + 4.5 }));
-    if (clips) return [s.fillItem(`contact${side}`, limbPath(joints, radii, false), tone.shadow)];
-    // Without a clip the shade may lie only where cloth is behind its right edge; it fades as an arm leaves the trunk.
-    const room = (at: Point, r: number): number => {
-      const y = at.y - sk.neck.y;
-      return Math.min(frameMid(frame, y).x + frame.halfAt(y) * 0.86 - (at.x + r), hemY - 14 - (y + r * 0.5));
-    };
-    const rooms = joints.map((joint, index) => room(joint, radii[index] as number));
-    const count = (rooms[0] as number) < 0 ? 0 : (rooms[1] as number) < 0 ? 1 : (rooms[2] as number) < 0 ? 2 : 3;
-    if (count < 2) return [];
-    const alpha = clamp(Math.min(...rooms.slice(0, count)) / 5, 0, 1);
-    return [s.fillItem(`contact${side}`, limbPath(joints.slice(0, count), radii, false), tone.shadow, Math.round(alpha * 32) / 32)];
-  });
-  const details = [...(worn.details?.(frame) ?? []), ...shades];
+  const shades = frontArms.flatMap((side) => armShade(s, model, sk, worn, frame, side, tone.shadow, clips));
+  const folds = worn === BARE || worn.from !== undefined || worn.open ? undefined : drape(model, sk, frame);
+  const details = [...(folds ? [s.fillItem('drape', folds, tone.shadow)] : []), ...(worn.details?.(frame) ?? []), ...shades];
   if (worn.open) {
     // Both fronts are one shape, so that details may run over either.
     s.clipped('cloth', joined(...paths), tone, [-4, -2.2], details);
-  } else if (clips) s.clipped('cloth', paths[0] as Path, tone, [-8, -2.2], details);
-  else s.shaded('cloth', paths[0] as Path, tone, [-8, -2.2], details);
+  } else if (clips) s.clipped('cloth', paths[0] as Path, tone, [-7, -2.2], details);
+  else s.shaded('cloth', paths[0] as Path, tone, [-7, -2.2], details);
   return s.nodes;
 }
 
@@ -219,11 +242,30 @@ export const drawCollar = (model: FigureModel, sk: Skeleton, wear: Wear): Node[]
   return worn.collar?.(torsoFrame(model, sk, worn)) ?? [];
 };
 
+/** The neck: from under the jaw in a hollow to the collar and down into the neckline (bodies.md, 3, Neck joins). */
 function drawNeck(model: FigureModel, sk: Skeleton): Node[] {
   const s = new Sketch('neck');
   const { p } = model;
-  const wide = 13 + p.armTop * 0.16;
-  const top = { x: sk.head.x - (sk.head.x - sk.neck.x) * 0.35, y: sk.head.y + p.headHeight * 0.55 };
-  const path = limbPath([{ x: sk.neck.x, y: sk.neck.y + 2 }, top], [wide, wide - 1], false);
-  return s.clipped('neck', path, model.skinTone, [-4.5, -2.5], [s.fillItem('chin', ellipse(sk.head.x + 1, sk.head.y + p.headHeight * 0.44, 26, 27), model.skin.shadow)]).nodes;
+  const half = p.neckHalf;
+  const jaw = { x: sk.head.x - Math.sin(sk.headAngle) * p.headHeight * 0.6, y: sk.head.y + p.headHeight * 0.66 };
+  const base = (x: number, y: number): Point => {
+    const at = levelPoint(sk, x, y);
+    return { x: at.x + Math.sin(sk.bodyYaw) * 3, y: at.y };
+  };
+  const hollow = (out: 1 | -1): Knot => {
+    const low = base(out * half, 2);
+    return { x: mix(jaw.x + out * half * 0.94, low.x, 0.55) - out * half * 0.08, y: mix(jaw.y, low.y, 0.6) };
+  };
+  const path = contour([
+    { x: jaw.x - half * 0.98, y: jaw.y, corner: true },
+    { x: jaw.x + half * 0.98, y: jaw.y, corner: true },
+    hollow(1),
+    base(half + 3.4, 4),
+    { ...base(half + 3, 12), corner: true },
+    base(0, 20),
+    { ...base(-half - 3, 12), corner: true },
+    base(-half - 3.4, 4),
+    hollow(-1),
+  ]);
+  return s.clipped('neck', path, model.skinTone, [-4, -2], [s.fillItem('chin', ellipse(sk.head.x + 1, sk.head.y + p.headHeight * 0.5, 26, 25), model.skin.shadow)]).nodes;
 }

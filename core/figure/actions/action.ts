@@ -1,5 +1,5 @@
 import type { Ease } from '../../time/easing.ts';
-import type { ArmKey, BODY_KEYS, FaceKey, FOOT_KEYS, PoseKey, Side } from '../pose.ts';
+import { type ArmKey, type BODY_KEYS, type FaceKey, type FOOT_KEYS, isWeight, type PoseKey, type Side } from '../pose.ts';
 
 /** Pose keys of an action: arm keys end in A (the acting hand) or O (the other). */
 export type ActionKey = (typeof BODY_KEYS)[number] | FaceKey | `${ArmKey}A` | `${ArmKey}O` | `${(typeof FOOT_KEYS)[number]}${Side}`;
@@ -61,7 +61,7 @@ export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', s
   for (const [key, value] of Object.entries(pose) as [ActionKey, number][]) {
     const last = key.at(-1);
     const arm = last === 'A' || last === 'O';
-    const scaled = value * (/^(fist|point|open|flat|thumb|grip|near|seat)/.test(key) ? 1 : strength);
+    const scaled = value * (isWeight(key) ? 1 : strength);
     if (!arm) {
       out[key as PoseKey] = MIRRORED.has(key) && hand === 'left' ? -scaled : hand === 'both' && MIRRORED.has(key) ? 0 : scaled;
       continue;

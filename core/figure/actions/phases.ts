@@ -1,12 +1,12 @@
+import { isFace, isWeight } from '../pose.ts';
 import type { ActionKeyPose, ActionPose } from './action.ts';
 
-/** Shapes of a hand and lids, which neither wind up nor overshoot. */
-const SHAPES = /^(fist|point|open|flat|thumb|grip|near|seat|lid|happyClosed|eyeScale|gaze|smile|press|brow)/;
+/** Shapes of a hand and the face, which neither wind up nor overshoot. */
+const still = (key: string): boolean => isWeight(key) || isFace(key);
 
 const scaled = (pose: ActionPose, by: number): ActionPose =>
-  Object.fromEntries(Object.entries(pose).map(([key, value]) => [key, SHAPES.test(key) ? value : Math.round(value * by * 100) / 100]));
-const windUp = (pose: ActionPose): ActionPose =>
-  Object.fromEntries(Object.entries(pose).flatMap(([key, value]) => (SHAPES.test(key) ? [] : [[key, Math.round(value * -11) / 100]])));
+  Object.fromEntries(Object.entries(pose).map(([key, value]) => [key, still(key) ? value : Math.round(value * by * 100) / 100]));
+const windUp = (pose: ActionPose): ActionPose => Object.fromEntries(Object.entries(pose).flatMap(([key, value]) => (still(key) ? [] : [[key, Math.round(value * -11) / 100]])));
 
 /**
  * The phases of one pose: where the figure stands, a tenth of the way in the other direction, the stroke with its

@@ -59,6 +59,8 @@ export interface Garment extends PartInfo {
   /** Where the sleeve ends: 0 none, .5 the elbow, 1 the wrist. */
   readonly sleeveLength?: number;
   readonly grow: number;
+  /** How closely it follows the waist, 0 (straight) .. 1. */
+  readonly fits?: number;
   /** Where it begins, in shares of the trunk below the neck, and how wide it is there; from the neck if left out. */
   readonly from?: number;
   readonly width?: number;

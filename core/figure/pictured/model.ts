@@ -108,6 +108,9 @@ export function pictureProportions({ picture }: Pick<Character, 'picture'>): Pro
     mouthY: 32,
     noseY: 17,
     hand: 1,
+    foot: 1,
+    neckHalf: 0,
+    belly: 0,
     grown: 1,
     elder: 0,
   };
