@@ -16,6 +16,12 @@ export interface RestPose {
   readonly body: PartialPose;
   readonly L: RestArm;
   readonly R: RestArm;
+  /** One speaks as well as listens so. */
+  readonly open?: true;
+  /** For somebody who sits. */
+  readonly sits?: true;
+  /** Both hands hang free enough to carry what one has. */
+  readonly carries?: true;
   /** What is in a hand. */
   readonly holds?: { readonly thing: string; readonly hand: Side };
   /** Whom it suits, 0..1: the lively and the tense; how it suits an age. Nobody stands so by default where it is 0. */
@@ -47,6 +53,8 @@ const RELAXED: RestArm = { u: 14, f: -4 };
 export const REST_POSES: readonly RestPose[] = [
   {
     id: 'at-ease',
+    carries: true,
+    open: true,
     name: 'Weight on one leg',
     words: ['relaxed', 'contrapposto'],
     body: weight(1),
@@ -56,6 +64,7 @@ export const REST_POSES: readonly RestPose[] = [
   },
   {
     id: 'hand-on-hip',
+    open: true,
     name: 'A hand on the hip',
     words: ['confident', 'waiting'],
     body: weight(1.1, { bodyTurn: 8 / FULL_TURN, headTurn: 0 }),
@@ -83,6 +92,7 @@ export const REST_POSES: readonly RestPose[] = [
   },
   {
     id: 'hand-in-pocket',
+    open: true,
     name: 'A hand in a pocket',
     words: ['casual', 'relaxed'],
     body: weight(1, { bodyTurn: 14 / FULL_TURN }),
@@ -119,6 +129,7 @@ export const REST_POSES: readonly RestPose[] = [
   },
   {
     id: 'ready-hands',
+    open: true,
     name: 'Fingers together at the waist',
     words: ['presenter', 'ready', 'attentive'],
     body: weight(0.9, { bodyTurn: 14 / FULL_TURN, lean: 2 }),
@@ -128,6 +139,7 @@ export const REST_POSES: readonly RestPose[] = [
   },
   {
     id: 'one-hand-ready',
+    open: true,
     name: 'One hand ready at the waist',
     words: ['about to speak', 'open'],
     body: weight(1.1, { bodyTurn: 16 / FULL_TURN }),
@@ -137,6 +149,7 @@ export const REST_POSES: readonly RestPose[] = [
   },
   {
     id: 'strap',
+    open: true,
     name: 'Holds a strap',
     words: ['backpack', 'bag', 'student'],
     body: weight(1.2, { spine: 8, bodyTurn: 10 / FULL_TURN }),
@@ -151,10 +164,13 @@ export const REST_POSES: readonly RestPose[] = [
     body: weight(1.2, { footXR: -58, footYR: 9, footPitchR: 0, toeR: -22, kneeR: 0.3, lean: -3, bodyTurn: 14 / FULL_TURN }),
     L: { onTrunk: 1, trunkX: -0.1, trunkY: 0.64, fore: 0.2, wrist: -8, grip: 0.9 },
     R: { u: 12, f: -22, wrist: 6 },
-    suits: ({ lively, tense, age }) => (age > 65 || age < 10 ? 0 : 0.5 * lively * (1 - tense)),
+    // Feet would have to step for it: it is asked for by a cue.
+    suits: () => 0,
   },
   {
     id: 'loose-fists',
+    carries: true,
+    open: true,
     name: 'Chest out, a loose fist',
     words: ['strong', 'firm', 'proud'],
     body: weight(0.8, { chest: 1, lean: -1, footXL: -6, footXR: 14, bodyTurn: 16 / FULL_TURN }),
@@ -164,6 +180,8 @@ export const REST_POSES: readonly RestPose[] = [
   },
   {
     id: 'on-a-cane',
+    carries: true,
+    open: true,
     name: 'Leans on a cane',
     words: ['stick', 'elder'],
     body: weight(0.7, { lean: 5, spine: -6, headX: 6, headY: 4, bodyTurn: 16 / FULL_TURN }),
@@ -190,6 +208,49 @@ export const REST_POSES: readonly RestPose[] = [
     R: { u: 12, f: 3 },
     holds: { thing: 'tablet', hand: 'L' },
     suits: () => 0,
+  },
+  {
+    id: 'in-the-lap',
+    sits: true,
+    open: true,
+    carries: true,
+    name: 'Hands in the lap',
+    words: ['seated'],
+    body: { shoulderTilt: -2.4, spine: 2, headTilt: 3, bodyTurn: 8 / FULL_TURN },
+    L: { onTrunk: 1, trunkX: 0.34, trunkY: 1.0, fore: 0.1, wrist: -8 },
+    R: { onTrunk: 1, trunkX: 0.3, trunkY: 0.96, fore: 0.1, wrist: -14, flat: 0.5, over: 1 },
+    suits: () => 1,
+  },
+  {
+    id: 'on-the-thighs',
+    sits: true,
+    open: true,
+    name: 'Hands on the thighs',
+    words: ['seated', 'attentive'],
+    body: { shoulderTilt: -1.6, lean: 1.4, headTilt: 2, bodyTurn: 6 / FULL_TURN },
+    L: { u: 22, f: -10, near: 0.35, wrist: -8, back: 0.4 },
+    R: { u: 18, f: -14, near: 0.35, wrist: -4, back: 0.4 },
+    suits: () => 0.9,
+  },
+  {
+    id: 'leans-on-one-arm',
+    sits: true,
+    name: 'Leans to one side',
+    words: ['seated', 'relaxed'],
+    body: { shoulderTilt: -5, spine: 5, lean: -3, headTilt: 4, bodyTurn: 12 / FULL_TURN },
+    L: { u: 30, f: -6, wrist: 4 },
+    R: { onTrunk: 1, trunkX: 0.2, trunkY: 0.9, fore: 0.15, wrist: -12 },
+    suits: () => 0.7,
+  },
+  {
+    id: 'folded-seated',
+    sits: true,
+    name: 'Arms folded, seated',
+    words: ['seated', 'listening'],
+    body: { shoulderTilt: -2, lean: -2, headTilt: 2, bodyTurn: 10 / FULL_TURN },
+    L: { onTrunk: 1, trunkX: -0.2, trunkY: 0.54, fore: 0.2, wrist: -16, fist: 1 },
+    R: { onTrunk: 1, trunkX: -0.42, trunkY: 0.42, fore: 0.2, wrist: -4, flat: 0.7, over: 1 },
+    suits: ({ tense }) => 0.3 + 0.4 * tense,
   },
 ];
 
@@ -231,6 +292,8 @@ export interface OwnRest {
 }
 
 const memo = new WeakMap<Character, readonly OwnRest[]>();
+/** Extras that are carried in a hand. */
+const HAND_EXTRAS: ReadonlySet<string> = new Set(['cane', 'cup', 'umbrella', 'clipboard']);
 /** How many of them one has. */
 const OWN = [4, 6] as const;
 
@@ -251,9 +314,14 @@ function chosen(character: Character): readonly OwnRest[] {
         ? ['backpack', 'shoulder-bag'].some((id) => id in (character.extras ?? {}))
         : what === 'coat'
           ? wear.layers.some(({ id }) => /coat/.test(id))
-          : !wear.skirt && (wear.legs?.length ?? 0) > 0.3 && wear.layers.every((worn) => worn.open !== undefined || worn.id !== 'dress');
+          : !wear.skirt && !('apron' in (character.extras ?? {})) && (wear.legs?.length ?? 0) > 0.6 && wear.layers.every((worn) => worn.open !== undefined || worn.id !== 'dress');
   const { lively, tense } = character.temper;
-  const left = REST_POSES.map((pose) => ({ pose, suits: pose.suits({ lively, tense, age: character.figure.age, has }) * (0.4 + chance.next()) })).filter(({ suits }) => suits > 0);
+  // Hands that carry something hang free; who sits has them in the lap.
+  const carries = [...HAND_EXTRAS].some((id) => id in (character.extras ?? {}));
+  const sits = wear.seat !== undefined;
+  const left = REST_POSES.filter((pose) => !!pose.sits === sits && (!carries || pose.carries))
+    .map((pose) => ({ pose, suits: pose.suits({ lively, tense, age: character.figure.age, has }) * (0.4 + chance.next()) }))
+    .filter(({ suits }) => suits > 0);
   left.sort((a, b) => b.suits - a.suits);
   const count = OWN[0] + Math.floor(chance.next() * (OWN[1] - OWN[0] + 1));
   return left.slice(0, count).map(({ pose }) => ({ pose, leg: chance.next() < 0.5 ? ('L' as const) : ('R' as const) }));
@@ -262,6 +330,6 @@ function chosen(character: Character): readonly OwnRest[] {
 /** How a person is seen where nothing is asked of it: its first rest pose. Mascots and pictures stand as they are made. */
 export function ownStance(character: Character): PartialPose {
   if (character.kind !== 'person' || character.picture) return {};
-  const first = restsOf(character)[0];
+  const [first] = restsOf(character);
   return first ? restStance(first.pose, first.leg) : {};
 }

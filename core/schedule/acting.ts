@@ -7,6 +7,9 @@ import { bodyOf } from '../figure/mascots/index.ts';
 import { makeOf } from '../figure/mascots/makes.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf, type Proportions } from '../figure/proportions.ts';
+import { restsOf } from '../figure/rests.ts';
+import { FULL_TURN } from '../figure/skeleton.ts';
+import { wearOf } from '../figure/wear.ts';
 import { spokenStretches } from '../speech/analysis.ts';
 import { type FrameRate, toTicks } from '../time/ticks.ts';
 import { type Amount, type Key, type Track, track } from '../time/track.ts';
@@ -17,6 +20,7 @@ import { MOTION } from './motion/figures.ts';
 import { gazeKeys } from './motion/gaze.ts';
 import { idleKeys, type SpanKeys } from './motion/idle.ts';
 import { listeningKeys, speakingKeys } from './motion/speaking.ts';
+import { standingTracks } from './motion/standing.ts';
 import { blendOf, type MouthTrack, mouthTrack } from './mouths.ts';
 import { type FootTracks, movesOf } from './moves.ts';
 import { facePerformance, gesturePerformance } from './performances.ts';
@@ -36,6 +40,8 @@ export interface Acting {
   readonly p: Proportions;
   readonly channels: Partial<Record<PoseKey, readonly Channel[]>>;
   readonly mouth: MouthTrack;
+  /** How it stands: gives way where it walks, sits or has its hands busy. */
+  readonly rest: Partial<Record<PoseKey, Track>>;
   /** Which way the body faces, and how strong by-default motion, faces and the mouth's opening are. */
   readonly turn: Amount;
   readonly alive: Amount;
@@ -90,6 +96,7 @@ export function actingOf(input: ActingInput): Acting {
     gestures.map(({ cue, start, end }) => ({ cue, start, end, plays: gesturePerformance(cue, start, untilWalk(cue, start, end, moves.walks), character.temper) })),
   );
   const channels = lazy(() => channelsOf(input, own, performed(), moves));
+  const rest = lazy(() => restOfFigure(input, own, on));
   const held = lazy(() => heldSpans(performed()));
   const seats = lazy(() => (on === 'feet' ? seatsOf(performed(), moves) : []));
 
@@ -99,6 +106,9 @@ export function actingOf(input: ActingInput): Acting {
     p,
     get channels() {
       return channels();
+    },
+    get rest() {
+      return rest();
     },
     turn: amount('turn'),
     alive: amount('alive'),
@@ -135,11 +145,39 @@ function lazy<T>(make: () => T): () => T {
   };
 }
 
+/** Who changes the leg by a rest pose shifts the weight so much besides. */
+const SWAY = 0.3;
+
 interface Performed {
   readonly cue: CueOf<'gesture'>;
   readonly start: number;
   readonly end: number;
   readonly plays: ReturnType<typeof gesturePerformance>;
+}
+
+/** The way somebody faces for good: as the layer is turned, else by chance. */
+const facingOf = (input: Pick<ActingInput, 'layer' | 'id'>): 1 | -1 => {
+  const turn = restValue(input.layer, 'turn');
+  return Math.abs(turn) > 0.03 ? (Math.sign(turn) as 1 | -1) : hashText(`${input.id} faces`) % 2 ? 1 : -1;
+};
+
+/** How far rest poses turn the trunk, of a full turn: about 12 degrees. */
+const REST_YAW = 12 / FULL_TURN;
+
+/** Rest poses are a person's; mascots and pictures stand as they are made. */
+const stands = (character: Character): boolean => character.kind === 'person' && !character.picture;
+
+function restOfFigure(input: ActingInput, own: readonly ScheduledLine[], on: ReturnType<typeof goesOn>): Acting['rest'] {
+  const { scene, resolved, lines, id, character } = input;
+  if (!stands(character) || (on !== 'feet' && !wearOf(character).seat)) return {};
+  const spans = clockSpans(scene, resolved, lines).map((span) => ({
+    id: span.id,
+    start: span.start,
+    end: span.end,
+    line: span.line !== undefined,
+    talking: own.some((line) => line.start < span.end && line.end > span.start),
+  }));
+  return standingTracks({ layer: id, rests: restsOf(character), spans, facing: facingOf(input), ...character.temper });
 }
 
 /** What moves the body, in tracks: by far the most of an acting, and wanted only where it is drawn. */
@@ -156,7 +194,7 @@ function channelsOf(
   const idle = new Gathering();
   for (const span of spans) {
     const talking = own.some((line) => line.start < span.end && line.end > span.start);
-    idle.add(cachedIdle({ id: span.id, layer: id, length: span.end - span.start, lively, tense, talking, height }), span.start);
+    idle.add(cachedIdle({ id: span.id, layer: id, length: span.end - span.start, lively, tense, talking, height, sway: stands(character) ? SWAY : 1 }), span.start);
   }
   const speech = new Gathering();
   for (const line of own) {
@@ -178,7 +216,7 @@ function channelsOf(
     listening.add(listeningKeys({ id: line.id, layer: id, length: line.end - line.start + toTicks(0.9), lively, pauses }), line.start, true);
   }
 
-  const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, cues, lively), restValue(layer, 'turn'));
+  const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, cues, lively), restValue(layer, 'turn') + (stands(character) ? facingOf({ layer, id }) * REST_YAW : 0));
   const faces = sequenced(cues.flatMap(({ cue, start, end }) => (cue.kind === 'face' ? [facePerformance(cue, start, end)] : [])));
   const acted = sequenced(performed.map(({ plays }) => plays));
 
@@ -220,7 +258,7 @@ class Gathering {
 
 const idleMemo = new Map<string, SpanKeys>();
 function cachedIdle(input: Parameters<typeof idleKeys>[0]): SpanKeys {
-  const key = `${input.id} ${input.layer} ${input.length} ${input.lively} ${input.tense} ${input.talking} ${input.height}`;
+  const key = `${input.id} ${input.layer} ${input.length} ${input.lively} ${input.tense} ${input.talking} ${input.height} ${input.sway}`;
   let known = idleMemo.get(key);
   if (!known) {
     known = idleKeys(input);

@@ -23,11 +23,12 @@ export function fixationsOf(
   lively: number,
 ): Fixation[] {
   const others = characterLayers(scene).filter(([other, l]) => other !== id && !l.hidden);
-  const wishes: { at: number; target: Target; offset?: [number, number]; seed: string }[] = [];
+  const wishes: { at: number; target: Target; offset?: [number, number]; seed: string; address?: Target }[] = [];
   const companion = others[0]?.[0];
   const viewer: Target = { to: 'viewer' };
   const toLayer = (other: string): Target => ({ to: 'layer', layer: other });
-  wishes.push({ at: 0, target: companion ? toLayer(lines.find((l) => l.layer && l.layer !== id)?.layer ?? companion) : viewer, seed: id });
+  const first = companion ? toLayer(lines.find((l) => l.layer && l.layer !== id)?.layer ?? companion) : undefined;
+  wishes.push({ at: 0, target: first ?? viewer, seed: id, ...(first ? { address: first } : {}) });
   for (const line of lines) {
     const name = `${line.id} ${id} look`;
     const seed = dice(hashText(name));
@@ -47,25 +48,27 @@ export function fixationsOf(
           }
         continue;
       }
+      const address = toLayer(partner);
       // Away when the turn starts, back when it ends (Kendon 1967); between, partner and viewer in turn.
-      if (length > toTicks(1.4)) wishes.push({ seed: name, at: line.start - toTicks(0.12), target: viewer, offset: [seed.between(-0.1, 0.1), seed.between(-0.12, 0.06)] });
+      if (length > toTicks(1.4)) wishes.push({ seed: name, address, at: line.start - toTicks(0.12), target: viewer, offset: [seed.between(-0.1, 0.1), seed.between(-0.12, 0.06)] });
       let at = line.start + toTicks(seed.between(0.5, 1));
       let partnerNext = seed.next() < 0.7;
       while (at < line.end - toTicks(1)) {
-        wishes.push({ seed: name, at, target: partnerNext ? toLayer(partner) : viewer, offset: [seed.between(-0.03, 0.03), 0] });
+        wishes.push({ seed: name, address, at, target: partnerNext ? toLayer(partner) : viewer, offset: [seed.between(-0.03, 0.03), 0] });
         at += toTicks(seed.between(0.8, 2.6) * (partnerNext ? 0.8 : 1.1));
         partnerNext = !partnerNext || seed.next() < MOTION.speakerLooks * 0.4;
       }
-      wishes.push({ seed: name, at: Math.max(line.start, line.end - toTicks(0.7)), target: toLayer(partner) });
+      wishes.push({ seed: name, address, at: Math.max(line.start, line.end - toTicks(0.7)), target: toLayer(partner) });
     } else if (line.layer) {
       if (own.some((o) => o.start <= line.start && o.end > line.start + toTicks(0.5))) continue;
       const from = line.start + toTicks(seed.between(...MOTION.lookAtSpeakerAfter));
-      wishes.push({ seed: name, at: from, target: toLayer(line.layer) });
+      const address = toLayer(line.layer);
+      wishes.push({ seed: name, address, at: from, target: address });
       for (let at = from + toTicks(seed.between(1.6, 3)); at < line.end - toTicks(1); at += toTicks(seed.between(2, 4))) {
         if (seed.next() < MOTION.listenerLooks) continue;
         wishes.push(
-          { seed: name, at, target: viewer, offset: [seed.between(-0.12, 0.12), seed.between(0, 0.2)] },
-          { seed: name, at: at + toTicks(seed.between(0.5, 1)), target: toLayer(line.layer) },
+          { seed: name, address, at, target: viewer, offset: [seed.between(-0.12, 0.12), seed.between(0, 0.2)] },
+          { seed: name, address, at: at + toTicks(seed.between(0.5, 1)), target: address },
         );
       }
     } else if (line.line.kind === 'line' && line.words.length) {
@@ -95,6 +98,7 @@ export function fixationsOf(
       pitch: pitch + (wish.offset?.[1] ?? 0),
       headDelay: chance.between(...MOTION.headAfterEyes),
       headSeconds: chance.between(...MOTION.headTurnSeconds) * (1.15 - 0.3 * lively),
+      ...(wish.address ? { trunk: directionTo(scene, id, wish.address).yaw } : {}),
     });
   }
   return out;

@@ -7,7 +7,7 @@ import type { DrawnFigure } from '../figure/drawn.ts';
 import { drawFigure, drawSeat } from '../figure/figure.ts';
 import { MOUTH_CHART, MOUTH_KEYS } from '../figure/mouth.ts';
 import { stool } from '../figure/parts/extras/stool.ts';
-import { type PartialPose, POSE_KEYS, type Pose, type PoseKey, posed, REST, type Side } from '../figure/pose.ts';
+import { ARM_KEYS, HAND_SHAPES, type PartialPose, POSE_KEYS, type Pose, type PoseKey, posed, REST, type Side } from '../figure/pose.ts';
 import { type Proportions, stanceOf } from '../figure/proportions.ts';
 import { skeletonOf } from '../figure/skeleton.ts';
 import type { Holding } from '../figure/things/holding.ts';
@@ -15,7 +15,7 @@ import type { Acting } from '../schedule/acting.ts';
 import { mouthAt } from '../schedule/mouths.ts';
 import { heldAt } from '../schedule/stageProperties.ts';
 import { clamp, smooth } from '../time/easing.ts';
-import { amountAt, sample } from '../time/track.ts';
+import { amountAt, sample, type Track } from '../time/track.ts';
 
 /**
  * Steps to which pose numbers are rounded, in their own units: finer than an eye sees, coarse enough that a figure
@@ -42,6 +42,13 @@ const GRID: Readonly<Partial<Record<PoseKey, number>>> = {
   happyClosed: 1 / 64,
   press: 1 / 64,
   stride: 1 / 256,
+  ...Object.fromEntries(
+    (['L', 'R'] as const).flatMap((side) => [
+      ...(['onTrunk', 'trunkX', 'trunkY', 'onHead'] as const).map((key) => [`${key}${side}`, 1 / 256]),
+      ...([...HAND_SHAPES, 'near', 'fore', 'palm', 'pocket', 'behind', 'over', 'pole'] as const).map((key) => [`${key}${side}`, 1 / 32]),
+      [`busy${side}`, 1 / 64],
+    ]),
+  ),
 };
 const COARSE = 1 / 12;
 
@@ -57,6 +64,7 @@ export function poseAt(acting: Acting, tick: number): Pose {
     for (const { track, by } of tracks) sum += by === undefined ? sample(track, tick) : sample(track, tick) * (by === 'alive' ? alive : faces);
     pose[key] = sum;
   }
+  atRest(acting, pose, tick);
   pose.bodyTurn += amountAt(acting.turn, tick);
   pose.blink = clamp(pose.blink, 0, 1);
   pose.gazeX = clamp(pose.gazeX, -1, 1);
@@ -72,6 +80,21 @@ export function poseAt(acting: Acting, tick: number): Pose {
   return pose;
 }
 
+const ARM_SIDE = new Map<PoseKey, Side>((['L', 'R'] as const).flatMap((side) => ARM_KEYS.map((key) => [`${key}${side}` as const, side] as const)));
+
+/** Adds how the figure stands: less of it as it walks, flies or sits, and none of it in an arm that is busy. */
+function atRest({ rest }: Acting, pose: Pose, tick: number): void {
+  const still = (1 - Math.min(1, Math.abs(pose.stride))) * (1 - clamp(pose.air / 20, 0, 1));
+  for (const key of Object.keys(rest) as PoseKey[]) {
+    const value = sample(rest[key] as Track, tick);
+    if (value === 0) continue;
+    const side = ARM_SIDE.get(key);
+    const feet = key.startsWith('foot');
+    const share = side ? (1 - clamp(pose[`busy${side}`], 0, 1)) * (1 - clamp(pose.seat, 0, 1)) : 1;
+    pose[key] += value * (feet ? 1 : still) * share;
+  }
+}
+
 /** Feet of a walker are given on the stage's floor; the pose wants them about the root. */
 function plantFeet(acting: Acting, pose: Pose, tick: number): void {
   const feet = acting.feet as NonNullable<Acting['feet']>;
@@ -81,8 +104,9 @@ function plantFeet(acting: Acting, pose: Pose, tick: number): void {
     const track = feet[side];
     if (tick < (track.x.at[0] ?? 0)) continue;
     const rest = (side === 'L' ? -1 : 1) * stanceOf(acting.p) * (1 - turned * 0.9);
-    pose[`footX${side}`] = (sample(track.x, tick) - root) / acting.scale - rest;
-    pose[`footY${side}`] = sample(track.lift, tick);
+    // About where they stand at rest, which is the same before, on and after the way.
+    pose[`footX${side}`] += (sample(track.x, tick) - root) / acting.scale - rest;
+    pose[`footY${side}`] += sample(track.lift, tick);
     pose[`footPitch${side}`] = sample(track.pitch, tick);
   }
 }

@@ -56,6 +56,13 @@ const MIRRORED: ReadonlySet<string> = new Set(['hipX', 'lean', 'bodyTurn', 'shou
  */
 export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', strength: number): Partial<Record<PoseKey, number>> {
   const out: Partial<Record<PoseKey, number>> = {};
+  // An arm that does something has left its rest.
+  for (const key of Object.keys(pose) as ActionKey[]) {
+    const last = key.at(-1);
+    if (last !== 'A' && last !== 'O') continue;
+    if (hand === 'both') out.busyL = out.busyR = 1;
+    else out[(last === 'A') === (hand === 'left') ? 'busyL' : 'busyR'] = 1;
+  }
   const acting = hand === 'left' ? 'L' : 'R';
   const other = hand === 'left' ? 'R' : 'L';
   for (const [key, value] of Object.entries(pose) as [ActionKey, number][]) {

@@ -12,14 +12,20 @@ export interface Fixation {
   /** Seconds by which the head follows the eyes, and its own time; drawn by the caller from a seed. */
   readonly headDelay: number;
   readonly headSeconds: number;
+  /** Whom the trunk is turned to meanwhile (-1..1); left out, it stays as it faces. */
+  readonly trunk?: number;
 }
 
 /** Eyes alone reach this far (-1..1 of a full turn) before the head helps; 15-20 degrees (motion.md). */
 const EYES_ALONE = 16 / 75;
 /** The head takes this share of a larger shift; the eyes keep the rest. */
 const HEAD_SHARE = 0.74;
-/** The trunk follows over 30-40 degrees. */
+/** The trunk follows a look over 30-40 degrees. */
 const BODY_AFTER = 32 / 75;
+/** In talk it turns to the partner, by so much at most from where it faces; 20-40 degrees in all. */
+const BODY_MOST = 24 / 75;
+/** A trunk turns in so many seconds, after the head. */
+const BODY_SECONDS = 0.7;
 /** A yaw of this size turns the eyes all the way. */
 const EYE_RANGE = 0.34;
 /** Beyond this heads are not drawn well (design.md, 10: good to 35 degrees). */
@@ -44,7 +50,12 @@ export function gazeKeys(fixations: readonly Fixation[], facing: number): Partia
     const want = clamp(fixation.yaw, -HEAD_LIMIT - EYE_RANGE * 0.6, HEAD_LIMIT + EYE_RANGE * 0.6);
     const shift = want - (facing + body + head);
     const next = fixations[index + 1]?.at ?? Number.POSITIVE_INFINITY;
-    const trunk = Math.abs(want) > BODY_AFTER ? Math.sign(want) * (Math.abs(want) - BODY_AFTER) * 0.5 : 0;
+    const trunk =
+      fixation.trunk !== undefined
+        ? clamp(fixation.trunk - facing, -BODY_MOST, BODY_MOST)
+        : Math.abs(want) > BODY_AFTER
+          ? Math.sign(want) * (Math.abs(want) - BODY_AFTER) * 0.5
+          : 0;
     // The head's place depends on the target alone, never on the way there: a change elsewhere leaves it.
     const share = Math.abs(want - facing) < EYES_ALONE ? HEAD_SHARE * 0.8 : HEAD_SHARE;
     const headTarget = clamp((want - facing - trunk) * share, -HEAD_LIMIT - facing - trunk, HEAD_LIMIT - facing - trunk);
@@ -75,8 +86,9 @@ export function gazeKeys(fixations: readonly Fixation[], facing: number): Partia
       );
       headTurn.push({ at: headAt, value: head }, { at: Math.max(headAt + 1, end), value: headTarget });
       headPitch.push({ at: headAt, value: pitchNow }, { at: Math.max(headAt + 1, end), value: pitchHead });
-      const bodyEnd = Math.min(headEnd + toTicks(0.25), next + toTicks(0.2));
-      bodyTurn.push({ at: headAt + toTicks(0.08), value: body }, { at: Math.max(headAt + toTicks(0.08) + 1, bodyEnd), value: trunk });
+      const bodyAt = headAt + toTicks(0.08);
+      const bodyEnd = Math.min(bodyAt + toTicks(fixation.trunk === undefined ? fixation.headSeconds + 0.17 : BODY_SECONDS), next + toTicks(0.2));
+      if (trunk !== body) bodyTurn.push({ at: bodyAt, value: body }, { at: Math.max(bodyAt + 1, bodyEnd), value: trunk });
     }
     head = headTarget;
     body = trunk;

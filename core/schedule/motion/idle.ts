@@ -18,6 +18,8 @@ export interface SpanInput {
   readonly talking: boolean;
   /** Height of the figure in its units. */
   readonly height: number;
+  /** Share of the weight shifts; 1 if left out. */
+  readonly sway?: number;
 }
 
 /**
@@ -71,7 +73,7 @@ export function blink(keys: Key[], at: number, chance: ReturnType<typeof dice>):
   );
 }
 
-function weight({ length, lively, tense, height }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
+function weight({ length, lively, tense, height, sway = 1 }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
   const hipX: Key[] = [{ at: 0, value: 0 }];
   const shoulderTilt: Key[] = [{ at: 0, value: 0 }];
   const headTilt: Key[] = [{ at: 0, value: 0 }];
@@ -81,7 +83,7 @@ function weight({ length, lively, tense, height }: SpanInput, chance: ReturnType
   let at = toTicks(chance.between(0.6, 3));
   const back = (): number => length - travel - toTicks(0.1);
   while (at + travel < back()) {
-    const reach = height * MOTION.weightShiftHip * chance.between(0.5, 1) * (0.6 + 0.5 * lively) * (1.1 - 0.5 * tense);
+    const reach = sway * height * MOTION.weightShiftHip * chance.between(0.5, 1) * (0.6 + 0.5 * lively) * (1.1 - 0.5 * tense);
     for (const [keys, value] of [
       [hipX, side * reach],
       [shoulderTilt, side * reach * 0.22],

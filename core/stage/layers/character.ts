@@ -5,7 +5,7 @@ import { type DrawnKind, middleBox, type OwnBox } from './kind.ts';
 
 /** Above a head there is room for hair, a hat, an aerial. */
 const ABOVE = { person: 22, mascot: 34, picture: 0 } as const;
-const BESIDE = 34;
+const BESIDE = 44;
 
 /** A character that stands, acts and speaks. */
 export const character: DrawnKind<'character'> = {
