@@ -19,6 +19,7 @@ const known = (key: string): boolean =>
   (BODY_KEYS as readonly string[]).includes(key) ||
   (FACE_KEYS as readonly string[]).includes(key) ||
   ARM_NAMES.has(key) ||
+  key === 'stride' ||
   FOOT_KEYS.some((foot) => key === `${foot}L` || key === `${foot}R`);
 
 describe.each(ACTIONS.map((action) => [action.id, action] as const))('the action %s', (id, action) => {
@@ -50,8 +51,8 @@ describe.each(ACTIONS.map((action) => [action.id, action] as const))('the action
 describe('an action for a hand', () => {
   const wave = { upperA: 40, elbowA: 120, lean: 2, headTilt: 3 };
   it('moves that arm alone', () => {
-    expect(Object.keys(poseForHand(wave, 'right', 1)).sort()).toEqual(['elbowR', 'headTilt', 'lean', 'upperR']);
-    expect(Object.keys(poseForHand(wave, 'left', 1)).sort()).toEqual(['elbowL', 'headTilt', 'lean', 'upperL']);
+    expect(Object.keys(poseForHand(wave, 'right', 1)).sort()).toEqual(['busyR', 'elbowR', 'headTilt', 'lean', 'upperR']);
+    expect(Object.keys(poseForHand(wave, 'left', 1)).sort()).toEqual(['busyL', 'elbowL', 'headTilt', 'lean', 'upperL']);
   });
   it('leans the other way for the other hand', () => expect(poseForHand(wave, 'left', 1).lean).toBe(-(poseForHand(wave, 'right', 1).lean as number)));
   it('with both hands never mirrors exactly', () => {
@@ -62,7 +63,7 @@ describe('an action for a hand', () => {
   });
   it('grows with its strength, the shape of the hand stays', () => {
     const pose = { upperA: 40, openA: 1 };
-    expect(poseForHand(pose, 'right', 1.5)).toEqual({ upperR: 60, openR: 1 });
+    expect(poseForHand(pose, 'right', 1.5)).toEqual({ upperR: 60, openR: 1, busyR: 1 });
   });
 });
 

@@ -105,11 +105,12 @@ export function armShape(model: FigureModel, sk: Skeleton, side: Side, worn: Gar
 /** Draws an arm's outlines in a tone: both as one, and a forearm that lies over its upper arm once more, with an edge of its own. */
 function paint(s: Sketch, id: string, shape: ArmShape, tone: Tone, bend: number, scale: number): void {
   const pieces = [...shape.upper, ...shape.fore];
+  if (!pieces.length) return;
   const shade = SHADE * scale;
   s.fill(id, joined(...pieces.map((knots) => contour(knots))), tone.shadow);
   s.fill(`${id}.lit`, joined(...pieces.map((knots) => litContour(knots, shade))), tone.base);
   const folded = clamp((Math.abs(bend) - 84) / 30, 0, 1);
-  if (folded === 0 || !shape.fore.length) return;
+  if (folded === 0 || !shape.fore.length || !shape.upper.length) return;
   const alpha = folded === 1 ? undefined : Math.round(folded * 32) / 32;
   s.fill(`${id}.fore`, joined(...shape.fore.map((knots) => contour(knots))), tone.shadow, alpha);
   s.fill(`${id}.fore.lit`, joined(...shape.fore.map((knots) => litContour(knots, shade))), tone.base, alpha);
@@ -161,9 +162,14 @@ function drawCuff(s: Sketch, id: string, from: Point, to: Point, r: number, colo
   );
 }
 
-/** One arm with its hand and sleeves. */
-export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear, side: Side): Node[] {
-  const s = new Sketch(`arm${side}`);
+/** One arm with its hand and sleeves; or its forearm alone, for a hand that comes before a collar or a scarf while the shoulder stays under it. */
+export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear, side: Side, part: 'whole' | 'fore' = 'whole'): Node[] {
+  const s = new Sketch(part === 'fore' ? `arm${side}.over` : `arm${side}`);
+  const vested = wear.layers.at(-1)?.sleeveLength === 0 && wear.layers.at(-1)?.from === undefined;
+  const shapeOf = (worn: Garment | undefined): ArmShape => {
+    const shape = armShape(model, sk, side, worn, vested);
+    return part === 'fore' ? { ...shape, upper: [] } : shape;
+  };
   const { p } = model;
   const out = side === 'L' ? -1 : 1;
   const arm = sk.arms[side];
@@ -186,19 +192,18 @@ export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear
   const scale = clamp(p.armTop / 15.6, 0.7, 1.15);
   const sleeved = wear.layers.filter((worn) => (worn.sleeveLength ?? 1) > 0);
   const full = sleeved.findLastIndex((worn) => (worn.sleeveLength ?? 1) >= 1);
-  const vested = wear.layers.at(-1)?.sleeveLength === 0 && wear.layers.at(-1)?.from === undefined;
   const radii = bare(p);
   if (full < 0) {
-    paint(s, 'skin', armShape(model, sk, side, undefined), model.skinTone, bend, scale);
+    paint(s, 'skin', shapeOf(undefined), model.skinTone, bend, scale);
     if (artificial) {
       const socket = along(elbow, wrist, 0.12);
       s.limb('rod', [socket, wrist], [radii[1] * 0.7, radii[2] * 0.8], model.tone('metal'), 3.4, true);
       s.limb('socket', [elbow, socket], [radii[1] + 1.6, radii[1] + 1], model.tone('metal'), 3.4, true);
     } else if (wear.gloves) s.limb('glove', [along(elbow, wrist, 0.62), wrist], [radii[1] * 0.35 + radii[2] * 0.65 + 2.2, radii[2] + 2.2], model.tone('gloves'), 3.4, true);
   }
-  const shown = full < 0 ? sleeved : sleeved.slice(full);
+  const shown = (full < 0 ? sleeved : sleeved.slice(full)).filter((worn) => part === 'whole' || (worn.sleeveLength ?? 1) > 0.5);
   for (const worn of shown) {
-    const shape = armShape(model, sk, side, worn, vested);
+    const shape = shapeOf(worn);
     const cloth = worn.sleeves ?? worn.cloth;
     const id = worn === shown.at(-1) ? 'sleeve' : `sleeve.${worn.slot}`;
     paint(s, id, shape, model.tone(cloth), bend, scale);

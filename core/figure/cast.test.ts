@@ -16,12 +16,14 @@ import { playAction } from './actions/play.ts';
 import { alivePose } from './alive.ts';
 import { drawFigure } from './figure.ts';
 import { dressedWith, misfit } from './fit.ts';
+import { bodyOf } from './mascots/index.ts';
 import { MOUTH_CHART } from './mouth.ts';
 import { dressed } from './outfits.ts';
 import { EXTRAS, optionsOf, partIn, SLOTS } from './parts/index.ts';
 import { posed } from './pose.ts';
 import { PROFESSIONS } from './professions.ts';
 import { randomLook, randomPerson } from './random.ts';
+import { skeletonOf } from './skeleton.ts';
 
 function* items(nodes: readonly Node[]): Generator<Exclude<Node, { items: unknown }>> {
   for (const node of nodes) {
@@ -287,6 +289,7 @@ describe('commands on the cast', () => {
 
 describe('an action played by itself', () => {
   it('starts from nothing, ends in nothing, and no joint jumps on the way', () => {
+    const p = bodyOf(randomPerson(4));
     for (const action of ACTIONS) {
       const long = lengthOf(action);
       expect(Object.values(playAction(action, 'right', 0)).every((v) => v === 0)).toBe(true);
@@ -297,6 +300,11 @@ describe('an action played by itself', () => {
         // Arms turn by at most 1500 degrees a second: the quickest that a hand gesture reaches.
         for (const key of ['upperR', 'elbowR', 'upperL', 'elbowL', 'lean', 'headTilt'] as const)
           expect(Math.abs((now[key] ?? 0) - (before[key] ?? 0)), `${action.id} ${key} at ${t.toFixed(2)}`).toBeLessThan(25);
+        // Wherever an arm reaches, the wrist gets there on a way: some 60 units a frame at the very most.
+        for (const side of ['L', 'R'] as const) {
+          const [from, to] = [skeletonOf(p, posed(before)).arms[side].wrist, skeletonOf(p, posed(now)).arms[side].wrist];
+          expect(Math.hypot(to.x - from.x, to.y - from.y), `${action.id} wrist ${side} at ${t.toFixed(2)}`).toBeLessThan(64);
+        }
         before = now;
       }
     }

@@ -151,14 +151,17 @@ export function drawFace(model: FigureModel, state: HeadState, beard?: FacialHai
     const { x, narrow } = slide(w, 0.86 - 0.1 * Math.abs(Math.sin(yaw)), out * 0.6, yaw);
     // A cheek that has gone round the edge is not seen.
     if (narrow < 0.16) return [];
-    const up = Math.max(0, pose.smile) * 1.2;
-    return [s.fillItem(`blush${out}`, ellipse(x, blushY - up, 9.5 * clamp(narrow, 0.2, 1.15), 6.2), skin.blush, 0.38)];
+    const up = Math.max(0, pose.smile) * 1.2 + pose.cheek * 2.4;
+    const flush = clamp(pose.flush, 0, 1);
+    const alpha = Math.round(mix(0.38, 0.8, flush) * 64) / 64;
+    return [s.fillItem(`blush${out}`, ellipse(x, blushY - up, (9.5 + 2 * flush) * clamp(narrow, 0.2, 1.15), 6.2 + 1.4 * flush), skin.blush, alpha)];
   });
   s.shaded('head', headPath(model, yaw, chinDrop(mouth)), model.skinTone, [-4.5 - Math.abs(Math.sin(yaw)) * 1.2, -3.2], blushes);
 
   for (const side of ['L', 'R'] as const) s.nodes.push(...drawEye(model, state, side, lift));
 
   s.nodes.push(...drawNose(model, yaw, lift));
+  s.nodes.push(...drawLines(model, state, lift));
 
   const hairs = (nodes: Node[] | undefined): void => void s.nodes.push(...(nodes ?? []).map((node) => moved(node, translation(0, lift))));
   hairs(beard?.under?.(model, yaw, mouth, pose.smile));
@@ -174,6 +177,120 @@ export function drawFace(model: FigureModel, state: HeadState, beard?: FacialHai
     };
     s.line('folds', fold(-1).add(fold(1).done()).done(), skin.line, 1.3, 0.5 * p.elder);
   }
+  return s.nodes;
+}
+
+/** What a feeling writes on the skin: lines between and above the brows, at the nose, under the eyes and beside the mouth. */
+function drawLines(model: FigureModel, { yaw, pose }: HeadState, lift: number): Node[] {
+  const { p, skin } = model;
+  const w = p.headWidth;
+  const s = new Sketch('line');
+  const line = (id: string, strength: number, width: number, ...strokes: readonly (readonly (readonly [number, number])[])[]): void => {
+    const alpha = Math.round(clamp(strength, 0, 1) * 32) / 32;
+    if (alpha < 0.04) return;
+    const out = pen();
+    for (const stroke of strokes) {
+      // Each at its own angle of the head, so that it goes round with the turn.
+      const at = stroke.map(([x, y]) => ({ x: slide(w, 1, x / w, yaw).x, y: y + lift }));
+      const [a, b, c] = at as [{ x: number; y: number }, { x: number; y: number }, { x: number; y: number } | undefined];
+      out.move(a.x, a.y);
+      if (c) out.quad(b.x, b.y, c.x, c.y);
+      else out.line(b.x, b.y);
+    }
+    s.line(id, out.done(), skin.line, width, alpha * 0.85);
+  };
+  const top = p.eyeY - 17;
+  line(
+    'crease',
+    pose.crease,
+    1.7,
+    [
+      [-3.4, top - 3],
+      [-2.2, top + 1],
+      [-3, top + 5.6],
+    ],
+    [
+      [3.2, top - 3.4],
+      [2.4, top + 1],
+      [3.2, top + 5],
+    ],
+  );
+  line(
+    'forehead',
+    pose.forehead,
+    1.5,
+    [
+      [-13, top - 10],
+      [0, top - 13.4],
+      [13, top - 10],
+    ],
+    [
+      [-9, top - 15.6],
+      [0, top - 18.4],
+      [9, top - 15.6],
+    ],
+  );
+  line(
+    'wrinkle',
+    pose.sneer,
+    1.6,
+    [
+      [-6.4, p.noseY - 12],
+      [-3, p.noseY - 9.4],
+      [-6, p.noseY - 7],
+    ],
+    [
+      [6.4, p.noseY - 12],
+      [3, p.noseY - 9.4],
+      [6, p.noseY - 7],
+    ],
+    [
+      [-3.4, p.noseY - 14],
+      [0, p.noseY - 12.6],
+      [3.4, p.noseY - 14],
+    ],
+  );
+  line(
+    'lipFold',
+    pose.sneer,
+    1.5,
+    [
+      [-8.4, p.noseY + 3],
+      [-14.4, p.mouthY - 8],
+      [-14.6, p.mouthY],
+    ],
+    [
+      [8.4, p.noseY + 3],
+      [14.4, p.mouthY - 8],
+      [14.6, p.mouthY],
+    ],
+  );
+  line(
+    'cheek',
+    pose.cheek * 0.9,
+    1.5,
+    ...([-1, 1] as const).map(
+      (out) =>
+        [
+          [out * 11, p.eyeY + 12.4],
+          [out * 19, p.eyeY + 15.6],
+          [out * 27, p.eyeY + 10.4],
+        ] as const,
+    ),
+  );
+  line(
+    'bags',
+    pose.bags,
+    1.5,
+    ...([-1, 1] as const).map(
+      (out) =>
+        [
+          [out * 12.4, p.eyeY + 9.6],
+          [out * 19, p.eyeY + 14],
+          [out * 26.4, p.eyeY + 9],
+        ] as const,
+    ),
+  );
   return s.nodes;
 }
 

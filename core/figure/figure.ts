@@ -8,7 +8,7 @@ import { drawEars, drawFace, headMatrix, moved } from './face.ts';
 import { drawLap, drawLeg, drawSeatOfTrousers } from './legs.ts';
 import { bodyOf, mascotOf } from './mascots/index.ts';
 import { type FigureModel, modelOf } from './model.ts';
-import { chinDrop, type MouthNumbers } from './mouth.ts';
+import { chinDrop, feltMouth, type MouthNumbers } from './mouth.ts';
 import { facialHair, headPart } from './parts/index.ts';
 import type { Garment, Seat } from './parts/part.ts';
 import { drawPictured } from './pictured/pictured.ts';
@@ -20,8 +20,9 @@ import { drawCollar, drawSkirt, drawTorso, torsoFrame } from './trunk.ts';
 import { wearOf } from './wear.ts';
 
 /** A character in a pose. The same function draws stage, thumbnails and contact sheets. */
-export function drawFigure(character: Character, pose: Pose, mouth: MouthNumbers, held: readonly Holding[] = []): DrawnFigure {
+export function drawFigure(character: Character, pose: Pose, said: MouthNumbers, held: readonly Holding[] = []): DrawnFigure {
   const model = modelOf(character);
+  const mouth = feltMouth(said, pose);
   const drawn = character.picture ? drawPictured(model, pose, mouth) : character.kind === 'mascot' ? mascotOf(character).draw(model, pose, mouth) : drawPerson(model, pose, mouth);
   return held.length ? { ...drawn, nodes: withThings(drawn.nodes, drawn.skeleton, pose, held, model.p.hand) } : drawn;
 }
@@ -106,6 +107,8 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     ...drawCollar(model, sk, wear),
     ...wear.extras.flatMap((extra) => extra.neck?.(outer) ?? []),
     ...(headwear?.collar?.(outer) ?? []),
+    // A hand before the chest lies over collar and scarf.
+    ...front.filter((side) => !raised(side) && isHigh(sk, model, side) && pose[`pocket${side}`] < 0.5).flatMap((side) => drawArm(model, sk, pose, wear, side, 'fore')),
     ...place([
       ...(wrapped ? [] : drawEars(model, yaw, true)),
       ...drawFace(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
@@ -122,6 +125,14 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   ];
   return { nodes, skeleton: sk };
 }
+
+/** Whether a hand before the trunk reaches up to where collars lie. */
+const isHigh = (sk: Skeleton, { p }: FigureModel, side: Side): boolean => {
+  const { wrist, handAngle } = sk.arms[side];
+  const reach = 46 * p.hand;
+  const tip = { x: wrist.x + Math.sin(handAngle) * reach, y: wrist.y + Math.cos(handAngle) * reach };
+  return Math.min(wrist.y, tip.y) < sk.neck.y + p.torso * 0.58 && Math.min(Math.abs(wrist.x - sk.neck.x), Math.abs(tip.x - sk.neck.x)) < p.chest;
+};
 
 /** The arm on the far side of a trunk that is turned by 36 degrees or more (bodies.md, 3: at 40 it goes behind). */
 const isFar = (sk: Skeleton, side: Side): boolean => Math.sin(sk.bodyYaw) * (side === 'L' ? -1 : 1) > 0.588;

@@ -3,6 +3,7 @@ import { ellipse, pen } from '../draw/path.ts';
 import type { Colour, Node } from '../draw/picture.ts';
 import { clamp, mix } from '../time/easing.ts';
 import type { MouthStyle } from './parts/features/mouths.ts';
+import type { Pose } from './pose.ts';
 import { Sketch } from './sketch.ts';
 
 /** A mouth as numbers, so that any two blend (design.md, 10 Mouth; units of the face). */
@@ -22,6 +23,8 @@ export interface MouthNumbers {
   ring: number;
   press: number;
   mood: number;
+  /** Lift of the corner on the picture's right against the other, -1..1. */
+  skew: number;
 }
 
 const row = (width: number, upper: number, lower: number, round: number, more: Partial<MouthNumbers> = {}): MouthNumbers => ({
@@ -37,18 +40,19 @@ const row = (width: number, upper: number, lower: number, round: number, more: P
   ring: 3,
   press: 0,
   mood: 1,
+  skew: 0,
   ...more,
 });
 
 export const MOUTH_CHART: Readonly<Record<MouthShape, MouthNumbers>> = {
   rest: row(11, 0, 0, 0),
   closed: row(10.5, 0, 0, 0, { press: 1 }),
-  bite: row(10.5, 1.2, 3.6, 0.35, { teeth: 2.2, bite: 1 }),
+  bite: row(10, 1.6, 3.4, 0.4, { teeth: 2.4, bite: 1 }),
   tongue: row(10.5, 3.2, 5.4, 0.5, { teeth: 2.4, tongue: 2.2, tip: 1 }),
-  teeth: row(12, 2.4, 4.2, 0.45, { shut: 1 }),
+  teeth: row(11.2, 2, 3.6, 0.5, { shut: 1 }),
   mid: row(11, 2.8, 5.4, 0.5, { teeth: 2.6, tongue: 3.2 }),
   wide: row(11.5, 4.2, 13, 0.72, { teeth: 3, tongue: 6.5 }),
-  spread: row(15, 2.6, 5, 0.42, { teeth: 3.4, tongue: 2 }),
+  spread: row(13.2, 2.2, 4.8, 0.46, { teeth: 2.4, tongue: 2.2 }),
   round: row(8, 5, 8.6, 1, { teeth: 1.6, tongue: 3.6, mood: 0.38 }),
   pucker: row(4.6, 3.2, 4.4, 1, { ring: 5.4, mood: 0.12 }),
 };
@@ -62,6 +66,49 @@ export function blendMouth(a: MouthNumbers, b: MouthNumbers, share: number, open
   out.lower *= open;
   out.upper *= 0.55 + 0.45 * open;
   out.tongue *= 0.5 + 0.5 * open;
+  return out;
+}
+
+/**
+ * What a feeling makes of a mouth: most of it while nothing is said; in speech the shape of the sound comes first, and
+ * only width, the sneer and the skewed corner stay.
+ */
+export function feltMouth(mouth: MouthNumbers, pose: Pick<Pose, 'jaw' | 'bare' | 'narrow' | 'sneer' | 'tuck' | 'skew'>): MouthNumbers {
+  const { jaw, bare, narrow, sneer, tuck, skew } = pose;
+  if (!jaw && !bare && !narrow && !sneer && !tuck && !skew) return mouth;
+  const free = 1 - clamp((mouth.upper + mouth.lower) / 4 + mouth.press, 0, 1);
+  const out = { ...mouth };
+  const least = (key: 'upper' | 'lower' | 'teeth' | 'tongue' | 'shut' | 'bite' | 'round', value: number): void => {
+    out[key] = Math.max(out[key], out[key] + (value - out[key]) * free);
+  };
+  if (jaw > 0) {
+    least('lower', 14 * jaw);
+    least('upper', 4.4 * Math.min(1, jaw * 1.6));
+    least('round', 0.45 + 0.3 * jaw);
+    least('teeth', 3 * Math.min(1, jaw * 2));
+    least('tongue', 6 * jaw);
+  }
+  if (bare > 0) {
+    least('upper', 3 * bare);
+    least('lower', 4.6 * bare);
+    least('round', 0.5 * bare);
+    least('shut', bare);
+  }
+  if (tuck > 0) {
+    least('upper', 1 * tuck);
+    least('lower', 3.2 * tuck);
+    least('teeth', 2.2 * tuck);
+    least('bite', tuck);
+  }
+  const still = 0.35 + 0.65 * free;
+  out.width *= 1 - 0.45 * narrow * still;
+  if (narrow > 0 && jaw > 0) least('round', 1);
+  if (sneer > 0) {
+    out.upper += 3.2 * sneer * (0.4 + 0.6 * free);
+    out.lower += 1.6 * sneer * free;
+    least('teeth', 2.8 * sneer);
+  }
+  out.skew = clamp(mouth.skew + skew * still, -1, 1);
   return out;
 }
 
@@ -87,26 +134,26 @@ export function drawMouth(mouth: MouthNumbers, smile: number, press: number, loo
   const w = mouth.width * (look.style?.width ?? 1) * (1 + 0.1 * Math.max(0, mood));
   const corner = -4.4 * mood;
   const middle = 2.3 * mood;
+  const [left, right] = [corner + 2.6 * mouth.skew, corner - 3.4 * mouth.skew];
   const top = middle - mouth.upper;
   const bottom = middle + mouth.lower;
   const opening = mouth.upper + mouth.lower;
   const k = 0.3 + 0.42 * mouth.round;
   const half = 0.56;
-  const up = corner + (top - corner) * k;
-  const down = corner + (bottom - corner) * k;
+  const toward = (from: number, to: number): number => from + (to - from) * k;
   const loop = pen()
-    .move(-w, corner)
-    .cubic(-w, up, -w * half, top, 0, top)
-    .cubic(w * half, top, w, up, w, corner)
-    .cubic(w, down, w * half, bottom, 0, bottom)
-    .cubic(-w * half, bottom, -w, down, -w, corner)
+    .move(-w, left)
+    .cubic(-w, toward(left, top), -w * half, top, 0, top)
+    .cubic(w * half, top, w, toward(right, top), w, right)
+    .cubic(w, toward(right, bottom), w * half, bottom, 0, bottom)
+    .cubic(-w * half, bottom, -w, toward(left, bottom), -w, left)
     .close()
     .done();
   const seam = (y: number, span: number): ReturnType<typeof pen> =>
     pen()
-      .move(-span, corner + (y - middle))
-      .cubic(-span, corner + (y - middle) + (middle - corner) * 0.3, -span * half, y, 0, y)
-      .cubic(span * half, y, span, corner + (y - middle) + (middle - corner) * 0.3, span, corner + (y - middle));
+      .move(-span, left + (y - middle))
+      .cubic(-span, left + (y - middle) + (middle - left) * 0.3, -span * half, y, 0, y)
+      .cubic(span * half, y, span, right + (y - middle) + (middle - right) * 0.3, span, right + (y - middle));
 
   const open = clamp(opening / 2.6, 0, 1);
   if (opening > 0.35) {
@@ -182,7 +229,8 @@ export function drawMouth(mouth: MouthNumbers, smile: number, press: number, loo
     }
     if (inner.length) s.inside('in', loop, inner);
   }
-  const closed = 1 - clamp((opening - 0.3) / 1.6, 0, 1);
+  // Lips are shut or apart: one drawing gives way to the other within a crack, so that neither shows through.
+  const closed = 1 - clamp((opening - 0.25) / 0.5, 0, 1);
   if (closed > 0.02) {
     const pressed = clamp(mouth.press + press * 0.7, 0, 1);
     const shown = Math.max(pressed, Math.min(1, full * 3));

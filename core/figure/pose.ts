@@ -20,9 +20,10 @@ export const ARM_WAYS = ['near', 'fore', 'palm', 'pocket', 'behind', 'over'] as 
  * Where an arm reaches, whatever the figure is built like: `onTrunk` to a point of the trunk (`trunkX` in half widths of
  * it, to the arm's own side positive, `trunkY` in trunk lengths below the neck), `onHead` to one of the head (`faceX` to
  * the own side and `faceY` down from its middle, in head units). They are the wrist's. Points are given times their
- * weight, so that an arm on its way goes to one place. `pole` 1 turns the elbow up and out instead of down.
+ * weight, so that an arm on its way goes to one place, as is `aim`, the hand's own way in degrees from straight down
+ * (outwards positive). `pole` 1 turns the elbow up and out instead of down.
  */
-export const ARM_REACH = ['onTrunk', 'trunkX', 'trunkY', 'onHead', 'faceX', 'faceY', 'pole'] as const;
+export const ARM_REACH = ['onTrunk', 'trunkX', 'trunkY', 'onHead', 'faceX', 'faceY', 'aim', 'pole'] as const;
 export const ARM_KEYS = ['upper', 'elbow', 'wrist', ...HAND_SHAPES, ...ARM_WAYS, ...ARM_REACH] as const;
 export type ArmKey = (typeof ARM_KEYS)[number];
 
@@ -55,6 +56,12 @@ export const BODY_KEYS = [
   'air',
 ] as const;
 
+/**
+ * Of the face: what a feeling does with the mouth while it says nothing (`jaw` opens it, `bare` shows closed teeth,
+ * `narrow` makes it small or, below 0, wide, `sneer` lifts the upper lip and wrinkles the nose, `tuck` takes the lower
+ * lip in, `skew` lifts the corner on the picture's right), and what it writes on the skin (`cheek` raised, `bags` under
+ * the eyes, `crease` between the brows, lines on the `forehead`, `flush`), 0..1 each.
+ */
 export const FACE_KEYS = [
   'browInL',
   'browInR',
@@ -71,6 +78,17 @@ export const FACE_KEYS = [
   'smile',
   'press',
   'blink',
+  'jaw',
+  'bare',
+  'narrow',
+  'sneer',
+  'tuck',
+  'skew',
+  'cheek',
+  'bags',
+  'crease',
+  'forehead',
+  'flush',
 ] as const;
 export type FaceKey = (typeof FACE_KEYS)[number];
 
@@ -114,13 +132,26 @@ const ARM_NAMES: Readonly<Record<Side, readonly PoseKey[]>> = {
   R: ARM_KEYS.map((key) => `${key}R` as const),
 };
 
-/** What is done, over how one stands: both add, but an arm that does something has left its rest. */
+/** What is done, over how one stands: both add, but an arm that does something, or somebody who sits, has left its rest. */
 export function over(rest: PartialPose, done: PartialPose): PartialPose {
   const out: PartialPose = { ...rest };
   for (const side of SIDES) {
-    const free = 1 - Math.min(1, Math.max(0, done[`busy${side}`] ?? 0));
+    const free = (1 - Math.min(1, Math.max(0, done[`busy${side}`] ?? 0))) * (1 - Math.min(1, Math.max(0, done.seat ?? 0)));
     if (free < 1) for (const key of ARM_NAMES[side]) if (out[key]) out[key] = (out[key] as number) * free;
   }
   for (const [key, value] of Object.entries(done) as [PoseKey, number][]) out[key] = (out[key] ?? 0) + value;
   return out;
+}
+
+/** Numbers of trunk, head and eyes that change sign when left and right are exchanged. */
+const SIGNED: ReadonlySet<string> = new Set(['hipX', 'hipTilt', 'spine', 'lean', 'bodyTurn', 'shoulderTilt', 'headTurn', 'headTilt', 'headX', 'gazeX', 'skew', 'stride']);
+/** Numbers of feet that point sideways. */
+const SIDEWAYS = /^(footX|toe)[LR]$/;
+
+/** The other side's number, and its sign there, when left and right are exchanged. */
+export function mirroredKey(key: PoseKey): { readonly key: PoseKey; readonly sign: 1 | -1 } {
+  const side = key.at(-1);
+  const paired = (side === 'L' || side === 'R') && (POSE_KEYS as readonly string[]).includes(`${key.slice(0, -1)}${side === 'L' ? 'R' : 'L'}`);
+  const name = paired ? (`${key.slice(0, -1)}${side === 'L' ? 'R' : 'L'}` as PoseKey) : key;
+  return { key: name, sign: SIGNED.has(key) || SIDEWAYS.test(key) ? -1 : 1 };
 }

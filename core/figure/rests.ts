@@ -1,6 +1,7 @@
 import type { Character } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
-import type { ArmKey, PartialPose, PoseKey, Side } from './pose.ts';
+import { type ArmKey, mirroredKey, type PartialPose, type PoseKey, type Side } from './pose.ts';
+import { anglesTo } from './reach.ts';
 import { AT_EASE, FULL_TURN } from './skeleton.ts';
 import { wearOf } from './wear.ts';
 
@@ -68,7 +69,7 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'A hand on the hip',
     words: ['confident', 'waiting'],
     body: weight(1.1, { bodyTurn: 8 / FULL_TURN, headTurn: 0 }),
-    L: { onTrunk: 1, trunkX: 0.96, trunkY: 0.8, wrist: 62, grip: 0.5, flat: 0.5 },
+    L: { onTrunk: 1, trunkX: 0.96, trunkY: 0.8, aim: 8, grip: 0.5, flat: 0.5 },
     R: { u: 13, f: 2, wrist: -4 },
     suits: ({ lively, age }) => (age < 9 ? 0.2 : 0.35 + 0.6 * lively),
   },
@@ -77,8 +78,8 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Arms folded loosely',
     words: ['crossed', 'listening', 'patient'],
     body: weight(0.9, { bodyTurn: 10 / FULL_TURN, lean: -1 }),
-    L: { onTrunk: 1, trunkX: -0.2, trunkY: 0.54, fore: 0.2, wrist: -16, fist: 1 },
-    R: { onTrunk: 1, trunkX: -0.42, trunkY: 0.42, fore: 0.2, wrist: -4, flat: 0.7, over: 1 },
+    L: { onTrunk: 1, trunkX: -0.2, trunkY: 0.54, fore: 0.2, aim: -100, fist: 1 },
+    R: { onTrunk: 1, trunkX: -0.42, trunkY: 0.42, fore: 0.2, aim: -108, flat: 0.7, over: 1 },
     suits: ({ tense, lively, age }) => (age < 9 ? 0 : 0.15 + 0.5 * tense + 0.3 * (1 - lively)),
   },
   {
@@ -86,7 +87,7 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Holds an elbow',
     words: ['shy', 'waiting', 'reserved'],
     body: weight(0.9, { footXR: 2, bodyTurn: 12 / FULL_TURN, headTilt: 4.4 }),
-    L: { onTrunk: 1, trunkX: -0.62, trunkY: 0.62, fore: 0.15, wrist: -8, grip: 0.9, over: 1 },
+    L: { onTrunk: 1, trunkX: -0.62, trunkY: 0.62, fore: 0.15, aim: -96, grip: 0.9, over: 1 },
     R: { u: 9, f: -8, wrist: 4 },
     suits: ({ tense, lively }) => 0.1 + 0.7 * tense * (1 - lively * 0.6),
   },
@@ -96,7 +97,7 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'A hand in a pocket',
     words: ['casual', 'relaxed'],
     body: weight(1, { bodyTurn: 14 / FULL_TURN }),
-    L: { onTrunk: 1, trunkX: 0.84, trunkY: 1.12, wrist: 12, fist: 0.6, pocket: 1 },
+    L: { onTrunk: 1, trunkX: 0.84, trunkY: 1.12, aim: 0, fist: 0.6, pocket: 1 },
     R: { u: 17, f: 6, wrist: -6 },
     suits: ({ age, has }) => (has('pockets') ? (age < 7 ? 0.2 : 0.8) : 0),
   },
@@ -105,8 +106,8 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Hands in the pockets',
     words: ['casual', 'coat'],
     body: weight(0.8, { lean: -2, bodyTurn: 18 / FULL_TURN, headTurn: -8 / FULL_TURN }),
-    L: { onTrunk: 1, trunkX: 0.86, trunkY: 1.1, wrist: 10, fist: 0.6, pocket: 1 },
-    R: { onTrunk: 1, trunkX: 0.8, trunkY: 1.07, wrist: 12, fist: 0.6, pocket: 1 },
+    L: { onTrunk: 1, trunkX: 0.86, trunkY: 1.1, aim: 0, fist: 0.6, pocket: 1 },
+    R: { onTrunk: 1, trunkX: 0.8, trunkY: 1.07, aim: 0, fist: 0.6, pocket: 1 },
     suits: ({ lively, has, age }) => (has('pockets') && age > 9 ? 0.3 + 0.3 * (1 - lively) : 0),
   },
   {
@@ -114,8 +115,8 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Hands clasped before',
     words: ['modest', 'polite', 'child'],
     body: weight(0.7, { bodyTurn: 8 / FULL_TURN, toeL: 20, toeR: -20, headTilt: 4.6 }),
-    L: { onTrunk: 1, trunkX: 0.1, trunkY: 0.96, fore: 0.1, wrist: -12, grip: 0.8 },
-    R: { onTrunk: 1, trunkX: 0.06, trunkY: 0.93, fore: 0.1, wrist: -16, flat: 0.6, over: 1 },
+    L: { onTrunk: 1, trunkX: 0.1, trunkY: 0.96, fore: 0.1, aim: -50, grip: 0.8 },
+    R: { onTrunk: 1, trunkX: 0.06, trunkY: 0.93, fore: 0.1, aim: -56, flat: 0.6, over: 1 },
     suits: ({ lively, age }) => (age < 10 ? 0.9 : 0.3 + 0.4 * (1 - lively)),
   },
   {
@@ -133,8 +134,8 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Fingers together at the waist',
     words: ['presenter', 'ready', 'attentive'],
     body: weight(0.9, { bodyTurn: 14 / FULL_TURN, lean: 2 }),
-    L: { onTrunk: 1, trunkX: 0.22, trunkY: 0.66, fore: 0.35, wrist: -6, edge: 0.6 },
-    R: { onTrunk: 1, trunkX: 0.26, trunkY: 0.62, fore: 0.35, wrist: -10, edge: 0.8, over: 1 },
+    L: { onTrunk: 1, trunkX: 0.22, trunkY: 0.66, fore: 0.35, aim: -94, edge: 0.6 },
+    R: { onTrunk: 1, trunkX: 0.26, trunkY: 0.62, fore: 0.35, aim: -100, edge: 0.8, over: 1 },
     suits: ({ lively, age }) => (age < 12 ? 0.1 : 0.4 + 0.4 * lively),
   },
   {
@@ -144,7 +145,7 @@ export const REST_POSES: readonly RestPose[] = [
     words: ['about to speak', 'open'],
     body: weight(1.1, { bodyTurn: 16 / FULL_TURN }),
     L: { u: 20, f: 2, wrist: -4 },
-    R: { onTrunk: 1, trunkX: 0.3, trunkY: 0.64, fore: 0.4, wrist: -8, back: 0.3 },
+    R: { onTrunk: 1, trunkX: 0.3, trunkY: 0.64, fore: 0.4, aim: -92, back: 0.3 },
     suits: ({ lively }) => 0.3 + 0.7 * lively,
   },
   {
@@ -153,7 +154,7 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Holds a strap',
     words: ['backpack', 'bag', 'student'],
     body: weight(1.2, { spine: 8, bodyTurn: 10 / FULL_TURN }),
-    L: { onTrunk: 1, trunkX: 0.84, trunkY: 1.1, wrist: 12, fist: 0.6, pocket: 1 },
+    L: { onTrunk: 1, trunkX: 0.84, trunkY: 1.1, aim: 0, fist: 0.6, pocket: 1 },
     R: { u: 24, f: -146, fore: 0.6, wrist: -14, grip: 1 },
     suits: ({ has }) => (has('strap') ? 1 : 0),
   },
@@ -162,7 +163,7 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Ankles crossed',
     words: ['leaning', 'easy', 'cool'],
     body: weight(1.2, { footXR: -58, footYR: 9, footPitchR: 0, toeR: -22, kneeR: 0.3, lean: -3, bodyTurn: 14 / FULL_TURN }),
-    L: { onTrunk: 1, trunkX: -0.1, trunkY: 0.64, fore: 0.2, wrist: -8, grip: 0.9 },
+    L: { onTrunk: 1, trunkX: -0.1, trunkY: 0.64, fore: 0.2, aim: -96, grip: 0.9 },
     R: { u: 12, f: -22, wrist: 6 },
     // Feet would have to step for it: it is asked for by a cue.
     suits: () => 0,
@@ -194,7 +195,7 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Holds a cup',
     words: ['coffee', 'tea', 'break'],
     body: weight(1, { lean: -3, bodyTurn: 14 / FULL_TURN }),
-    L: { onTrunk: 1, trunkX: 0.84, trunkY: 1.12, wrist: 12, fist: 0.6, pocket: 1 },
+    L: { onTrunk: 1, trunkX: 0.84, trunkY: 1.12, aim: 0, fist: 0.6, pocket: 1 },
     R: { u: 20, f: -122, fore: 0.55, wrist: 34, grip: 1 },
     holds: { thing: 'cup', hand: 'R' },
     suits: () => 0,
@@ -217,8 +218,8 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Hands in the lap',
     words: ['seated'],
     body: { shoulderTilt: -2.4, spine: 2, headTilt: 3, bodyTurn: 8 / FULL_TURN },
-    L: { onTrunk: 1, trunkX: 0.34, trunkY: 1.0, fore: 0.1, wrist: -8 },
-    R: { onTrunk: 1, trunkX: 0.3, trunkY: 0.96, fore: 0.1, wrist: -14, flat: 0.5, over: 1 },
+    L: { onTrunk: 1, trunkX: 0.34, trunkY: 1.0, fore: 0.1, aim: -62 },
+    R: { onTrunk: 1, trunkX: 0.3, trunkY: 0.96, fore: 0.1, aim: -70, flat: 0.5, over: 1 },
     suits: () => 1,
   },
   {
@@ -239,7 +240,7 @@ export const REST_POSES: readonly RestPose[] = [
     words: ['seated', 'relaxed'],
     body: { shoulderTilt: -5, spine: 5, lean: -3, headTilt: 4, bodyTurn: 12 / FULL_TURN },
     L: { u: 30, f: -6, wrist: 4 },
-    R: { onTrunk: 1, trunkX: 0.2, trunkY: 0.9, fore: 0.15, wrist: -12 },
+    R: { onTrunk: 1, trunkX: 0.2, trunkY: 0.9, fore: 0.15, aim: -70 },
     suits: () => 0.7,
   },
   {
@@ -248,24 +249,23 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Arms folded, seated',
     words: ['seated', 'listening'],
     body: { shoulderTilt: -2, lean: -2, headTilt: 2, bodyTurn: 10 / FULL_TURN },
-    L: { onTrunk: 1, trunkX: -0.2, trunkY: 0.54, fore: 0.2, wrist: -16, fist: 1 },
-    R: { onTrunk: 1, trunkX: -0.42, trunkY: 0.42, fore: 0.2, wrist: -4, flat: 0.7, over: 1 },
+    L: { onTrunk: 1, trunkX: -0.2, trunkY: 0.54, fore: 0.2, aim: -100, fist: 1 },
+    R: { onTrunk: 1, trunkX: -0.42, trunkY: 0.42, fore: 0.2, aim: -108, flat: 0.7, over: 1 },
     suits: ({ tense }) => 0.3 + 0.4 * tense,
   },
 ];
 
 export const restPoseOf = (id: string): RestPose | undefined => REST_POSES.find((pose) => pose.id === id);
 
-/** Body numbers that change sign when left and right are exchanged. */
-const MIRRORED: ReadonlySet<string> = new Set(['hipX', 'hipTilt', 'spine', 'lean', 'bodyTurn', 'shoulderTilt', 'headTurn', 'headTilt', 'headX', 'gazeX']);
-
 /** An arm's numbers about how it hangs at ease; places times their weight, which is 1. */
 function armOf(arm: RestArm, from: Side, to: Side): PartialPose {
   const out: Partial<Record<string, number>> = {};
   const { u, f, ...rest } = arm;
-  if (u !== undefined && f !== undefined) {
-    out[`upper${to}`] = u - AT_EASE[to].upper;
-    out[`elbow${to}`] = f - u - AT_EASE[to].elbow;
+  const reached = arm.onTrunk ? anglesTo(arm) : undefined;
+  const [upper, fore] = [u ?? reached?.upper, f ?? reached?.fore];
+  if (upper !== undefined && fore !== undefined) {
+    out[`upper${to}`] = upper - AT_EASE[to].upper;
+    out[`elbow${to}`] = fore - upper - AT_EASE[to].elbow;
     out[`wrist${to}`] = (rest.wrist ?? 0) + AT_EASE[from].wrist - AT_EASE[to].wrist;
   }
   for (const [key, value] of Object.entries(rest)) if (!(key === 'wrist' && u !== undefined)) out[`${key}${to}`] = value;
@@ -275,14 +275,12 @@ function armOf(arm: RestArm, from: Side, to: Side): PartialPose {
 /** A rest pose as a stance, its weight on a leg: `R` is mirrored. */
 export function restStance(rest: RestPose, leg: Side = 'L'): PartialPose {
   if (leg === 'L') return { ...rest.body, ...armOf(rest.L, 'L', 'L'), ...armOf(rest.R, 'R', 'R') };
-  const body: Partial<Record<string, number>> = {};
+  const body: PartialPose = {};
   for (const [key, value] of Object.entries(rest.body) as [PoseKey, number][]) {
-    const side = key.at(-1);
-    const foot = /^(foot|toe|knee|lift)/.test(key) && (side === 'L' || side === 'R');
-    const name = foot ? `${key.slice(0, -1)}${side === 'L' ? 'R' : 'L'}` : key;
-    body[name] = MIRRORED.has(key) || key.startsWith('toe') || key.startsWith('footX') ? -value : value;
+    const to = mirroredKey(key);
+    body[to.key] = value * to.sign;
   }
-  return { ...(body as PartialPose), ...armOf(rest.R, 'R', 'L'), ...armOf(rest.L, 'L', 'R') };
+  return { ...body, ...armOf(rest.R, 'R', 'L'), ...armOf(rest.L, 'L', 'R') };
 }
 
 /** A rest pose of somebody's own: which, and on which leg. */

@@ -205,6 +205,7 @@ function arm(p: Proportions, pose: Pose, side: Side, trunk: Trunk, head: Pick<Sk
   const ease = (p.atEase ?? AT_EASE)[side];
   let upper = (ease.upper + pose[`upper${side}`]) * DEG;
   let fore = upper + (ease.elbow + pose[`elbow${side}`]) * DEG;
+  let turn = (ease.wrist + pose[`wrist${side}`]) * DEG;
   // Foreshortened: what points at the viewer is seen short.
   const near = clamp(pose[`near${side}`], 0, 1);
   const ahead = clamp(pose[`fore${side}`], 0, 1);
@@ -220,12 +221,14 @@ function arm(p: Proportions, pose: Pose, side: Side, trunk: Trunk, head: Pick<Sk
     const share2 = onHead / (onTrunk + onHead);
     const target: Point = { x: mix(place.x, head.head.x + fx * c - fy * s, share2), y: mix(place.y, head.head.y + fx * s + fy * c, share2) };
     const bent = reachFor(shoulder, target, seen, seenFore, out, pose[`pole${side}`] > reaching * 0.5);
-    upper += nearest(bent.upper - upper) * reaching;
-    fore += nearest(bent.fore - fore) * reaching;
+    const aim = bent.fore + nearest((pose[`aim${side}`] / reaching) * DEG - bent.fore);
+    upper += (bent.upper - upper) * reaching;
+    fore += (bent.fore - fore) * reaching;
+    turn += (aim - fore - turn) * reaching;
   }
   const elbow: Point = { x: shoulder.x + out * Math.sin(upper) * seen, y: shoulder.y + Math.cos(upper) * seen };
   const wrist: Point = { x: elbow.x + out * Math.sin(fore) * seenFore, y: elbow.y + Math.cos(fore) * seenFore };
-  return { shoulder, elbow, wrist, handAngle: out * (fore + (ease.wrist + pose[`wrist${side}`]) * DEG), bend: (fore - upper) / DEG, nearer: 1 + 0.3 * smooth(ahead) };
+  return { shoulder, elbow, wrist, handAngle: out * (fore + turn), bend: (fore - upper) / DEG, nearer: 1 + 0.3 * smooth(ahead) };
 }
 
 /** An angle's shortest way round. */
@@ -243,7 +246,9 @@ function reachFor(shoulder: Point, target: Point, a: number, b: number, out: 1 |
   const ex = Math.sin(upper) * a;
   const ey = Math.cos(upper) * a;
   const [tx, ty] = [Math.sin(line) * way, Math.cos(line) * way];
-  return { upper, fore: Math.atan2(tx - ex, ty - ey) };
+  // One way of telling an angle, so that an arm on its way never goes round: an upper arm of -120 to 240 degrees, an elbow that bends by less than 180.
+  const told = upper < (-2 / 3) * Math.PI ? upper + 2 * Math.PI : upper > (4 / 3) * Math.PI ? upper - 2 * Math.PI : upper;
+  return { upper: told, fore: told + nearest(Math.atan2(tx - ex, ty - ey) - told) };
 }
 
 /** Where a foot stands on the floor, sideways of the figure's middle. */

@@ -107,7 +107,7 @@ function sidesOf(model: FigureModel, sk: Skeleton, worn: Garment): { right: Knot
   const side = (out: 1 | -1): Knot[] =>
     rows.map(([w, y], index) => {
       const seen = Math.hypot(Math.cos(sk.bodyYaw), depthAt(y / p.torso) * Math.sin(sk.bodyYaw)) * w;
-      const kneeRoom = index >= rows.length - 2 ? Math.max(0, knees[out] + p.legTop * 0.72 - seen) * long : 0;
+      const kneeRoom = index >= rows.length - 2 ? Math.max(0, knees[out] + p.legTop * 0.72 - seen) * long * 0.7 : 0;
       const lift = whole && worn.sleeveLength !== 0 && index >= 1 && index <= 3 ? sk.arms[out > 0 ? 'R' : 'L'].shoulder.y - shoulderRest(model, sk, out) : 0;
       const at = edge(model, sk, w + kneeRoom, y, out);
       return { x: at.x, y: at.y + lift * (LIFTED[index] ?? 0), corner: index === 0 || index === rows.length - 1 };

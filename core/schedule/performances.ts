@@ -17,9 +17,9 @@ export function facePerformance(cue: CueOf<'face'>, start: number, end: number):
         .filter(([key]) => test.test(key))
         .map(([key, value]) => [key, (value as number) * cue.strength]),
     );
-  const brow = stage(/^brow/);
-  const eyes = stage(/^(lid|gaze|eye|happy)/);
-  const rest = stage(/^(smile|press|head|shoulder|lean)/);
+  const brow = stage(/^(brow|crease|forehead)/);
+  const eyes = stage(/^(lid|gaze|eye|happy|bags|cheek|flush)/);
+  const rest = stage(/^(?!brow|crease|forehead|lid|gaze|eye|happy|bags|cheek|flush)/);
   const zero = (values: object): Partial<Record<PoseKey, number>> => Object.fromEntries(Object.keys(values).map((key) => [key, 0]));
   const onset = 300 * MS;
   // All channels share their keys' times but for the delays: brows lead, the mouth comes last.

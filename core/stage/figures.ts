@@ -123,7 +123,7 @@ export interface Extent {
 
 /** What is held reaches so much further, and a pose between those that were measured a little. */
 const HELD = 150;
-const SPARE = 14;
+const SPARE = 30;
 
 /** Poses in which a figure is measured: arms down, out, up and across, turned both ways, bent, sitting, in mid-step. */
 const MEASURED: readonly PartialPose[] = [
@@ -131,11 +131,15 @@ const MEASURED: readonly PartialPose[] = [
   { upperL: -80, upperR: 80, openL: 1, openR: 1 },
   { upperL: 60, upperR: 60, elbowL: 60, elbowR: 60, openL: 1, openR: 1 },
   { upperL: 150, upperR: 150, openL: 1, openR: 1, shoulderLift: 8 },
+  { upperL: 60, upperR: 60, elbowL: 110, elbowR: 110, fiveL: 1, pointR: 1, foreL: 0.5, foreR: 0.5 },
+  { upperL: 30, upperR: 30, elbowL: -70, elbowR: -70, bow: 40, headPitch: 0.6, headY: 12 },
   { bodyTurn: 0.6, headTurn: 0.2, elbowL: 90, elbowR: 90 },
   { bodyTurn: -0.6, headTurn: -0.2, elbowL: -90, elbowR: -90 },
   { lean: 24, headTilt: 20, headPitch: 0.6 },
   { lean: -24, headTilt: -20, headPitch: -0.6 },
   { seat: 1 },
+  { lean: 30, bow: 36, hipX: -16, bodyTurn: 0.4, onTrunkL: 1, trunkYL: 0.9, onTrunkR: 1, trunkYR: 0.9 },
+  { hipY: 26, bow: 26, headY: 12, liftL: 12, liftR: 12, onHeadL: 1, faceXL: 24, faceYL: 50, onHeadR: 1, faceXR: 24, faceYR: 50, flatL: 1, flatR: 1, aimL: -150, aimR: -150 },
   { stride: 1, footXL: -60, footXR: 60, footYL: -20, footPitchL: 24 },
 ];
 

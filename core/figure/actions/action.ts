@@ -1,8 +1,8 @@
 import type { Ease } from '../../time/easing.ts';
-import { type ArmKey, type BODY_KEYS, type FaceKey, type FOOT_KEYS, isWeight, type PoseKey, type Side } from '../pose.ts';
+import { type ArmKey, type BODY_KEYS, type FaceKey, type FOOT_KEYS, isWeight, mirroredKey, type PoseKey, type Side } from '../pose.ts';
 
 /** Pose keys of an action: arm keys end in A (the acting hand) or O (the other). */
-export type ActionKey = (typeof BODY_KEYS)[number] | FaceKey | `${ArmKey}A` | `${ArmKey}O` | `${(typeof FOOT_KEYS)[number]}${Side}`;
+export type ActionKey = (typeof BODY_KEYS)[number] | FaceKey | `${ArmKey}A` | `${ArmKey}O` | `${(typeof FOOT_KEYS)[number]}${Side}` | 'stride';
 export type ActionPose = Partial<Record<ActionKey, number>>;
 
 export interface ActionKeyPose {
@@ -47,39 +47,35 @@ export interface Action {
   readonly seconds: number;
 }
 
-/** Body keys that change sign when the left hand acts. */
-const MIRRORED: ReadonlySet<string> = new Set(['hipX', 'lean', 'bodyTurn', 'shoulderTilt', 'headTurn', 'headTilt', 'headX', 'gazeX']);
-
 /**
- * An action's pose for a hand: keys of the figure, mirrored for the left. The other hand of a two-handed action is
- * `lag` smaller, since two hands never mirror exactly (motion.md: 10-20 %).
+ * An action's pose for a hand: keys of the figure, mirrored for the left. Of an action of one hand that both do, the
+ * left is a little smaller, since two hands never mirror exactly (motion.md: 10-20 %), and the body stays level.
  */
 export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', strength: number): Partial<Record<PoseKey, number>> {
   const out: Partial<Record<PoseKey, number>> = {};
-  // An arm that does something has left its rest.
-  for (const key of Object.keys(pose) as ActionKey[]) {
-    const last = key.at(-1);
-    if (last !== 'A' && last !== 'O') continue;
-    if (hand === 'both') out.busyL = out.busyR = 1;
-    else out[(last === 'A') === (hand === 'left') ? 'busyL' : 'busyR'] = 1;
-  }
   const acting = hand === 'left' ? 'L' : 'R';
   const other = hand === 'left' ? 'R' : 'L';
   for (const [key, value] of Object.entries(pose) as [ActionKey, number][]) {
     const last = key.at(-1);
-    const arm = last === 'A' || last === 'O';
-    const scaled = value * (isWeight(key) ? 1 : strength);
-    if (!arm) {
-      out[key as PoseKey] = MIRRORED.has(key) && hand === 'left' ? -scaled : hand === 'both' && MIRRORED.has(key) ? 0 : scaled;
+    const weight = isWeight(key);
+    const scaled = weight ? value : value * strength;
+    if (last !== 'A' && last !== 'O') {
+      const to = mirroredKey(key as PoseKey);
+      if (hand === 'left') out[to.key] = scaled * to.sign;
+      else out[key as PoseKey] = hand === 'both' && to.sign === -1 && to.key === key ? 0 : scaled;
       continue;
     }
     const name = key.slice(0, -1) as ArmKey;
-    if (hand === 'both') {
-      if (last === 'A') {
-        out[`${name}R`] = scaled;
-        out[`${name}L`] = scaled * 0.86;
-      }
-    } else out[`${name}${last === 'A' ? acting : other}`] = scaled;
+    const side = last === 'A' ? acting : other;
+    if (hand !== 'both') {
+      out[`${name}${side}`] = scaled;
+      // An arm that does something has left its rest.
+      out[`busy${side}`] = 1;
+    } else if (last === 'A') {
+      out[`${name}R`] = scaled;
+      out[`${name}L`] = weight ? scaled : scaled * 0.86;
+      out.busyL = out.busyR = 1;
+    }
   }
   return out;
 }

@@ -1,7 +1,20 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows, onHip } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 30, elbowA: 84, wristA: 10, openA: 0.7, lean: -1.5, headTilt: 2 };
+const POSE: ActionPose = {
+  hipX: 8,
+  hipTilt: -5,
+  spine: -4,
+  shoulderTilt: 5,
+  ...arm('A', 64, 124, 150, { hook: 0.4, open: 0.6 }),
+  ...onHip('O'),
+  lean: 5,
+  bodyTurn: 0.12,
+  headTilt: 8,
+  smile: 0.5,
+  ...brows(-4, -4.6),
+};
 
 /** Calls somebody closer with the hand. */
 export const beckon: Action = {
@@ -12,7 +25,7 @@ export const beckon: Action = {
   moods: ['warm', 'eager'],
   handed: true,
   keys: phased(POSE),
-  cycle: swing(0.62, POSE, { upperA: 26, elbowA: 112, wristA: 44, fistA: 0.4, openA: 0.2, lean: -2.2, headTilt: 3 }),
+  cycle: swing(0.62, POSE, { ...POSE, ...arm('A', 60, 140, 196, { hook: 1 }), headTilt: 6, lean: 3.6 }),
   release: 0.5,
   seconds: 1.4,
 };

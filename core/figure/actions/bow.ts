@@ -1,7 +1,21 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, atTrunk } from './limbs.ts';
 import { phased } from './phases.ts';
 
-const POSE: ActionPose = { lean: 11, headPitch: 0.5, headY: 6, upperA: -6, upperO: -6, elbowA: -20, elbowO: -12, lid: 0.25 };
+const POSE: ActionPose = {
+  bow: 36,
+  lean: 30,
+  bodyTurn: 0.4,
+  hipX: -16,
+  headTurn: -0.06,
+  headPitch: 0.62,
+  headY: 10,
+  headX: 4,
+  ...atTrunk('A', 0.1, 0.96, -96, { fore: 0.2, edge: 0.7, over: 1 }),
+  ...arm('O', 26, -30, -30, { near: 0.3, fore: 0.4, behind: 1 }),
+  lid: 1,
+  smile: 0.2,
+};
 
 /** A bow from the hips, eyes down. */
 export const bow: Action = {
@@ -11,7 +25,7 @@ export const bow: Action = {
   words: ['bow', 'greet', 'thank', 'welcome', 'formal'],
   moods: ['warm'],
   handed: false,
-  keys: phased(POSE, { prepare: 0.5 }),
-  release: 0.6,
+  keys: phased(POSE, { prepare: 0.52, over: 1.03 }),
+  release: 0.7,
   seconds: 1,
 };

@@ -1,7 +1,21 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 14, elbowA: 84, wristA: 16, openA: 0.9, upperO: 10, elbowO: 66, wristO: 16, openO: 0.9, shoulderTilt: -2, headTilt: 2 };
+const POSE: ActionPose = {
+  hipX: 6,
+  hipTilt: -4,
+  spine: -4,
+  shoulderTilt: 8,
+  ...arm('A', 36, 78, 84, { open: 1 }),
+  ...arm('O', 30, 106, 112, { open: 1 }),
+  headTilt: 7,
+  gazeX: 0.5,
+  gazeY: 0.3,
+  lean: 2,
+  ...brows(-2),
+  skew: 0.3,
+};
 
 /** Two open hands go up and down like scales. */
 export const compare: Action = {
@@ -12,7 +26,19 @@ export const compare: Action = {
   moods: ['thoughtful'],
   handed: false,
   keys: phased(POSE),
-  cycle: swing(1.5, POSE, { upperA: 10, elbowA: 64, wristA: 16, openA: 0.9, upperO: 14, elbowO: 86, wristO: 16, openO: 0.9, shoulderTilt: 2, headTilt: -2 }),
+  cycle: swing(2, POSE, {
+    ...POSE,
+    hipX: -6,
+    hipTilt: 4,
+    spine: 4,
+    shoulderTilt: -8,
+    ...arm('A', 30, 108, 114, { open: 1 }),
+    ...arm('O', 36, 80, 86, { open: 1 }),
+    headTilt: -7,
+    gazeX: -0.5,
+    lean: -2,
+    skew: -0.3,
+  }),
   release: 0.55,
   seconds: 2.2,
 };

@@ -1,4 +1,17 @@
-import type { Action } from './action.ts';
+import type { Action, ActionPose } from './action.ts';
+import { arm, atTrunk, brows, weightOn } from './limbs.ts';
+import { phased, swing } from './phases.ts';
+
+const POSE: ActionPose = {
+  ...weightOn(0.8),
+  ...arm('A', 42, 112, 100, { open: 1 }),
+  ...atTrunk('O', 0.24, 0.66, -95, { fore: 0.35, edge: 0.6 }),
+  lean: 3,
+  bodyTurn: 0.08,
+  headTilt: 3,
+  ...brows(-2, -2.4),
+  smile: 0.1,
+};
 
 /** Talks with the hands: an open palm that opens and turns with each thought. */
 export const explain: Action = {
@@ -8,20 +21,13 @@ export const explain: Action = {
   words: ['explain', 'talk', 'tell', 'open hand', 'present'],
   moods: ['calm'],
   handed: true,
-  keys: [
-    { at: -0.42, pose: {} },
-    { at: -0.28, pose: { upperA: -3, elbowA: -8, flatA: 0.2, headTilt: -0.6 }, ease: 'out' },
-    { at: 0, pose: { upperA: 12, elbowA: 112, wristA: -14, openA: 0.9, shoulderTilt: -1.6, headTilt: 1.8, lean: 1 }, ease: 'out' },
-    { at: 0.14, pose: { upperA: 10, elbowA: 104, wristA: -4, openA: 0.8, shoulderTilt: -1.3, headTilt: 1.4, lean: 0.8 }, ease: 'both' },
-  ],
-  cycle: {
-    seconds: 1.7,
-    keys: [
-      { at: 0.5, pose: { upperA: 15, elbowA: 96, wristA: -18, openA: 0.9, shoulderTilt: -1.8, headTilt: 0.6, lean: 1.3 } },
-      { at: 1.1, pose: { upperA: 6, elbowA: 118, wristA: 4, openA: 0.7, flatA: 0.2, shoulderTilt: -1, headTilt: 2, lean: 0.5 } },
-      { at: 1.7, pose: { upperA: 10, elbowA: 104, wristA: -4, openA: 0.8, shoulderTilt: -1.3, headTilt: 1.4, lean: 0.8 } },
-    ],
-  },
+  keys: phased(POSE),
+  cycle: swing(
+    1.9,
+    POSE,
+    { ...POSE, ...arm('A', 50, 96, 84, { open: 1 }), ...weightOn(1), lean: 4, headTilt: 0.6 },
+    { ...POSE, ...arm('A', 34, 128, 122, { open: 0.9 }), ...weightOn(0.5), headTilt: 4.4, headPitch: 0.08 },
+  ),
   release: 0.55,
   seconds: 1.6,
 };

@@ -1,7 +1,21 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, atHead, brows, weightOn } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: -38, elbowA: -122, wristA: -6, flatA: 1, headPitch: 0.5, headTilt: 5, headY: 5, lean: 3, lid: 0.9, shoulderLift: -3, nearA: 1 };
+const POSE: ActionPose = {
+  ...weightOn(0.5),
+  ...atHead('A', 26, 46, -158, { near: 0.55, back: 1, palm: -1 }),
+  ...arm('O', 16, -4, -2),
+  headPitch: 0.42,
+  headTilt: 7,
+  headY: 8,
+  lean: 3,
+  bow: 14,
+  lid: 1,
+  ...brows(3, 2),
+  smile: -1,
+  shoulderLift: -6,
+};
 
 /** How could this happen. */
 export const facepalm: Action = {

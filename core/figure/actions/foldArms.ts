@@ -1,7 +1,23 @@
 import type { Action, ActionPose } from './action.ts';
+import { atTrunk, brows } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: -6, elbowA: -84, wristA: -6, flatA: 0.5, upperO: -11, elbowO: -94, wristO: 0, fistO: 0.4, lean: -2, hipX: 3, shoulderLift: 2, headTilt: -2 };
+const POSE: ActionPose = {
+  hipX: -6,
+  hipTilt: 4,
+  spine: 3,
+  shoulderTilt: -3,
+  ...atTrunk('O', -0.2, 0.54, -100, { fore: 0.2, fist: 1 }),
+  ...atTrunk('A', -0.42, 0.42, -108, { fore: 0.2, flat: 0.7, over: 1 }),
+  lean: -3,
+  liftL: 3,
+  liftR: 3,
+  headTilt: -3,
+  headPitch: -0.06,
+  ...brows(1.6, 0),
+  press: 0.4,
+  smile: -0.4,
+};
 
 /** Arms folded before the chest. */
 export const foldArms: Action = {

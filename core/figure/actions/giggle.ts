@@ -1,18 +1,23 @@
 import type { Action, ActionPose } from './action.ts';
+import { atHead, atTrunk, brows, weightOn } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
 const POSE: ActionPose = {
-  upperA: -40,
-  elbowA: -142,
-  wristA: -8,
-  flatA: 0.8,
-  shoulderLift: 7,
-  headTilt: 6,
-  headPitch: 0.1,
-  happyClosed: 0.8,
-  lidLower: 0.5,
-  smile: 0.7,
-  nearA: 0.85,
+  ...weightOn(0.9),
+  toeL: 16,
+  toeR: -16,
+  ...atHead('A', 34, 76, -142, { near: 0.55, back: 0.8 }),
+  ...atTrunk('O', -0.3, 0.66, -96, { fore: 0.2, grip: 0.7 }),
+  liftL: 9,
+  liftR: 10,
+  headTilt: 9,
+  headY: 5,
+  headPitch: 0.16,
+  happyClosed: 0.9,
+  cheek: 1,
+  smile: 0.9,
+  flush: 0.5,
+  ...brows(-3),
 };
 
 /** A hand before the mouth, shoulders up. */
@@ -24,20 +29,7 @@ export const giggle: Action = {
   moods: ['playful'],
   handed: true,
   keys: phased(POSE),
-  cycle: swing(0.32, POSE, {
-    upperA: -40,
-    elbowA: -142,
-    wristA: -8,
-    flatA: 0.8,
-    shoulderLift: 3,
-    headTilt: 5,
-    headY: 2,
-    headPitch: 0.12,
-    happyClosed: 0.8,
-    lidLower: 0.5,
-    smile: 0.7,
-    nearA: 0.85,
-  }),
+  cycle: swing(0.3, POSE, { ...POSE, liftL: 4, liftR: 5, headY: 8, headTilt: 7.6 }),
   release: 0.55,
   seconds: 1.3,
 };

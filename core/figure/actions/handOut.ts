@@ -1,7 +1,21 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 34, elbowA: 48, wristA: -14, flatA: 0.9, lean: 3, bodyTurn: 0.08, hipX: 2, headTilt: 2 };
+const POSE: ActionPose = {
+  hipX: 7,
+  hipTilt: -4,
+  spine: -3,
+  shoulderTilt: 2,
+  ...arm('A', 52, 76, 82, { fore: 0.2, edge: 0.5, open: 0.5 }),
+  ...arm('O', 20, -16, -8),
+  lean: 6,
+  bodyTurn: 0.2,
+  headTilt: 4,
+  headTurn: 0.06,
+  smile: 0.4,
+  ...brows(-2),
+};
 
 /** An open hand held out to the other. */
 export const handOut: Action = {

@@ -1,7 +1,20 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 40, elbowA: 40, wristA: -20, gripA: 1, lean: 4, bodyTurn: 0.1, headTilt: 2, hipX: 2 };
+const POSE: ActionPose = {
+  hipX: 6,
+  hipTilt: -4,
+  spine: -3,
+  shoulderTilt: 2,
+  ...arm('A', 54, 78, 84, { grip: 1, fore: 0.1 }),
+  ...arm('O', 22, -20, -10),
+  lean: 6,
+  bodyTurn: 0.18,
+  headTilt: 4,
+  smile: 0.35,
+  ...brows(-2),
+};
 
 /** Holds something out to the other. */
 export const handOver: Action = {

@@ -1,7 +1,21 @@
 import type { Action, ActionPose } from './action.ts';
+import { onHip } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 44, elbowA: -78, wristA: -34, fistA: 0.6, upperO: 38, elbowO: -64, wristO: -34, fistO: 0.6, chest: 0.6, lean: -1.6, headTilt: 2, hipX: -3 };
+const POSE: ActionPose = {
+  hipX: -5,
+  hipTilt: 4,
+  spine: 3,
+  shoulderTilt: -3,
+  ...onHip('A'),
+  ...onHip('O'),
+  chest: 1.4,
+  lean: -2.6,
+  headTilt: 3,
+  headPitch: -0.08,
+  footXL: -6,
+  footXR: 6,
+};
 
 /** Elbows out, standing firm. */
 export const handsOnHips: Action = {

@@ -1,7 +1,25 @@
 import type { Action, ActionPose } from './action.ts';
+import { atTrunk, brows, onHip } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
-const POSE: ActionPose = { upperA: -6, elbowA: -84, upperO: 38, elbowO: -64, fistO: 0.6, lean: -1.6, hipX: -4, headTilt: -3, lid: 0.2, gazeY: -0.4 };
+const POSE: ActionPose = {
+  hipX: -8,
+  hipTilt: 6,
+  spine: 4,
+  shoulderTilt: -4,
+  ...atTrunk('A', 0.0, 0.5, -92, { fore: 0.15, fist: 0.7 }),
+  ...onHip('O'),
+  lean: -2,
+  headTilt: -5,
+  headPitch: 0.2,
+  gazeY: 0.5,
+  gazeX: 0.1,
+  lid: 0.3,
+  ...brows(3, 0),
+  smile: -0.9,
+  skew: -0.5,
+  footXR: 6,
+};
 
 /** Waits, and shows it. */
 export const impatient: Action = {
@@ -10,10 +28,10 @@ export const impatient: Action = {
   group: 'feel',
   words: ['impatient', 'wait', 'tap', 'hurry', 'late'],
   moods: ['firm'],
-  handed: false,
   standing: true,
+  handed: false,
   keys: phased(POSE),
-  cycle: swing(0.42, POSE, { upperA: -6, elbowA: -84, upperO: 38, elbowO: -64, fistO: 0.6, lean: -1.6, hipX: -4, headTilt: -3, lid: 0.2, gazeY: -0.4, footPitchR: -14 }),
+  cycle: swing(0.42, POSE, { ...POSE, footPitchR: -22, headPitch: 0.17 }),
   release: 0.6,
   seconds: 1.8,
 };

@@ -1,7 +1,25 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, atTrunk, brows } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
-const POSE: ActionPose = { upperA: -4, elbowA: -64, flatA: 0.5, headPitch: -0.22, headTilt: 4, shoulderLift: 5, lean: -3, happyClosed: 0.9, smile: 0.8, lidLower: 0.4, chest: 0.5 };
+const POSE: ActionPose = {
+  hipX: 3,
+  ...atTrunk('A', 0.16, 0.7, -98, { fore: 0.25, back: 0.8 }),
+  ...arm('O', 34, 30, 40, { five: 0.7 }),
+  headPitch: -0.3,
+  headTilt: 7,
+  headY: -3,
+  liftL: 7,
+  liftR: 7,
+  lean: -8,
+  chest: 1.4,
+  happyClosed: 1,
+  jaw: 0.9,
+  smile: 0.9,
+  cheek: 1,
+  ...brows(-3.4),
+  lidLower: 0.4,
+};
 
 /** Shoulders shake, the head goes back. */
 export const laugh: Action = {
@@ -12,19 +30,7 @@ export const laugh: Action = {
   moods: ['playful', 'warm'],
   handed: false,
   keys: phased(POSE),
-  cycle: swing(0.36, POSE, {
-    upperA: -5,
-    elbowA: -66,
-    flatA: 0.5,
-    headPitch: -0.1,
-    headTilt: 3,
-    shoulderLift: 1,
-    headY: 3,
-    lean: -1.6,
-    happyClosed: 0.9,
-    smile: 0.8,
-    lidLower: 0.4,
-  }),
+  cycle: swing(0.34, POSE, { ...POSE, headPitch: -0.16, headY: 2, lean: -5, bow: 6, liftL: 2, liftR: 2, hipY: 3, jaw: 0.75 }),
   release: 0.6,
   seconds: 1.6,
 };

@@ -1,4 +1,5 @@
 import type { Action } from './action.ts';
+import { brows } from './limbs.ts';
 
 /** Nods twice, dying away; the first dip lies on the word. */
 export const nod: Action = {
@@ -10,11 +11,11 @@ export const nod: Action = {
   handed: false,
   keys: [
     { at: -0.32, pose: {} },
-    { at: -0.2, pose: { headPitch: -0.22, headY: -1 }, ease: 'out' },
-    { at: 0, pose: { headPitch: 0.62, headY: 3, headTilt: 1.4, lid: 0.16, lean: 0.5 }, ease: 'both' },
-    { at: 0.2, pose: { headPitch: -0.1, headY: 0, headTilt: 0.4 } },
-    { at: 0.4, pose: { headPitch: 0.36, headY: 1.6, headTilt: 0.9, lid: 0.1 } },
-    { at: 0.62, pose: { headPitch: 0, headY: 0, headTilt: 0.2 } },
+    { at: -0.2, pose: { headPitch: -0.24, headY: -1.4, chest: 0.3 }, ease: 'out' },
+    { at: 0, pose: { headPitch: 0.7, headY: 4, headTilt: 1.6, lid: 0.2, lean: 1.6, shoulderLift: -1.4, smile: 0.25, ...brows(-1.6) }, ease: 'both' },
+    { at: 0.2, pose: { headPitch: -0.12, headTilt: 0.5, lean: 0.4, smile: 0.25, ...brows(-2) } },
+    { at: 0.4, pose: { headPitch: 0.44, headY: 2, headTilt: 1, lid: 0.12, lean: 1, smile: 0.25 } },
+    { at: 0.62, pose: { headTilt: 0.2, smile: 0.2 } },
   ],
   release: 0.3,
   seconds: 0.65,

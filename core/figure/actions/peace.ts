@@ -1,7 +1,8 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows, onHip, weightOn } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 20, elbowA: 132, wristA: 6, pointA: 0.75, openA: 0.25, headTilt: 6, smile: 0.4, hipX: -3 };
+const POSE: ActionPose = { ...weightOn(1.1), ...arm('A', 46, 168, 176, { two: 1 }), ...onHip('O'), headTilt: 9, lean: -2, smile: 0.7, cheek: 0.7, lidLower: 0.3, ...brows(-3.4) };
 
 /** A cheerful sign with the hand. */
 export const peace: Action = {

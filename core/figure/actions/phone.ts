@@ -1,7 +1,16 @@
 import type { Action, ActionPose } from './action.ts';
+import { atHead, atTrunk, brows, weightOn } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 44, elbowA: -196, wristA: 4, gripA: 0.9, headTilt: 5, headTurn: 0.05 };
+const POSE: ActionPose = {
+  ...weightOn(1),
+  ...atHead('A', 60, 48, -170, { pole: 1, grip: 1 }),
+  ...atTrunk('O', -0.3, 0.66, -96, { fore: 0.2, grip: 0.8 }),
+  headTilt: 9,
+  headTurn: -0.08,
+  gazeX: -0.4,
+  ...brows(-1.6),
+};
 
 /** A hand with a telephone at the ear. */
 export const phone: Action = {

@@ -1,4 +1,20 @@
-import type { Action } from './action.ts';
+import type { Action, ActionPose } from './action.ts';
+import { arm, brows } from './limbs.ts';
+import { held, phased } from './phases.ts';
+
+const POSE: ActionPose = {
+  hipX: 6,
+  hipTilt: -4,
+  spine: -3,
+  shoulderTilt: -4,
+  ...arm('A', 78, 86, 87, { point: 1, palm: -1 }),
+  ...arm('O', 22, -34, -20, { fist: 0.5 }),
+  lean: 6,
+  bodyTurn: 0.2,
+  headTurn: 0.1,
+  gazeX: 0.4,
+  ...brows(-1, -2),
+};
 
 /** Points out to the side of the acting hand, the eyes following. */
 export const point: Action = {
@@ -8,19 +24,8 @@ export const point: Action = {
   words: ['point', 'there', 'look', 'show', 'that'],
   moods: ['firm'],
   handed: true,
-  keys: [
-    { at: -0.4, pose: {} },
-    { at: -0.24, pose: { upperA: -4, elbowA: 26, pointA: 0.4, lean: -1 }, ease: 'out' },
-    { at: 0, pose: { upperA: 66, elbowA: 26, wristA: 2, pointA: 1, shoulderTilt: -3.4, bodyTurn: 0.12, headTurn: 0.1, lean: 2.4, hipX: 2 }, ease: 'out' },
-    { at: 0.13, pose: { upperA: 61, elbowA: 30, wristA: 0, pointA: 1, shoulderTilt: -3, bodyTurn: 0.1, headTurn: 0.1, lean: 2, hipX: 2 } },
-  ],
-  cycle: {
-    seconds: 2.2,
-    keys: [
-      { at: 1.1, pose: { upperA: 63, elbowA: 27, wristA: 1, pointA: 1, shoulderTilt: -3.2, bodyTurn: 0.11, headTurn: 0.1, lean: 2.3, hipX: 2.4 } },
-      { at: 2.2, pose: { upperA: 61, elbowA: 30, wristA: 0, pointA: 1, shoulderTilt: -3, bodyTurn: 0.1, headTurn: 0.1, lean: 2, hipX: 2 } },
-    ],
-  },
+  keys: phased(POSE),
+  cycle: held(POSE),
   release: 0.55,
   seconds: 1.3,
 };

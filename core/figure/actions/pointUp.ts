@@ -1,7 +1,19 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows, onHip, weightOn } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 26, elbowA: 140, wristA: 6, pointA: 1, headTilt: -2, headPitch: -0.1, shoulderTilt: -3 };
+const POSE: ActionPose = {
+  ...weightOn(1.1),
+  ...arm('A', 58, 174, 178, { point: 1 }),
+  ...onHip('O'),
+  headTilt: -4,
+  headPitch: -0.14,
+  gazeY: -0.4,
+  gazeX: 0.2,
+  chest: 0.7,
+  lean: -2,
+  ...brows(-3.4, -4),
+};
 
 /** A raised finger. */
 export const pointUp: Action = {

@@ -1,7 +1,17 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 40, elbowA: -81, wristA: 0, gripA: 0.8, upperO: 35, elbowO: -70, wristO: 0, gripO: 0.8, headPitch: 0.36, lean: 2, gazeY: 0.5 };
+const POSE: ActionPose = {
+  bow: 6,
+  ...arm('A', 30, -72, -30, { fore: 0.35, grip: 1 }),
+  ...arm('O', 32, -70, -30, { fore: 0.35, grip: 1 }),
+  headPitch: 0.34,
+  headY: 4,
+  lean: 1,
+  gazeY: 0.6,
+  ...brows(-0.6),
+};
 
 /** Holds a book or a sheet in both hands. */
 export const read: Action = {
@@ -13,21 +23,7 @@ export const read: Action = {
   handed: false,
   holds: 'book',
   keys: phased(POSE),
-  cycle: swing(2.6, POSE, {
-    upperA: 40,
-    elbowA: -82,
-    wristA: 0,
-    gripA: 0.8,
-    upperO: 35,
-    elbowO: -71,
-    wristO: 0,
-    gripO: 0.8,
-    headPitch: 0.34,
-    headTurn: 0.05,
-    lean: 2,
-    gazeY: 0.5,
-    gazeX: 0.25,
-  }),
+  cycle: swing(2.8, POSE, { ...POSE, headTurn: 0.06, gazeX: 0.35 }, { ...POSE, headTurn: -0.06, gazeX: -0.35 }),
   release: 0.6,
   seconds: 2.4,
 };

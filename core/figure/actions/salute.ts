@@ -1,7 +1,19 @@
 import type { Action, ActionPose } from './action.ts';
-import { phased } from './phases.ts';
+import { arm, atHead, brows } from './limbs.ts';
+import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 58, elbowA: -182, wristA: 8, flatA: 1, headTilt: -1, lean: -1, chest: 0.4 };
+const POSE: ActionPose = {
+  hipX: 3,
+  shoulderTilt: -3,
+  ...atHead('A', 74, 4, -118, { pole: 1, edge: 1, palm: -1 }),
+  ...arm('O', 8, 0, 0, { edge: 0.6 }),
+  chest: 1.4,
+  lean: -2,
+  headPitch: -0.1,
+  headTilt: -2,
+  press: 0.3,
+  ...brows(0, -1),
+};
 
 /** A flat hand to the brow. */
 export const salute: Action = {
@@ -12,6 +24,7 @@ export const salute: Action = {
   moods: ['firm', 'playful'],
   handed: true,
   keys: phased(POSE),
+  cycle: held(POSE),
   release: 0.45,
   seconds: 0.9,
 };

@@ -1,4 +1,23 @@
-import type { Action } from './action.ts';
+import type { Action, ActionPose } from './action.ts';
+import { arm, brows } from './limbs.ts';
+import { held, phased } from './phases.ts';
+
+const POSE: ActionPose = {
+  hipX: -5,
+  hipTilt: 3,
+  spine: 2,
+  hipY: 3,
+  liftL: 15,
+  liftR: 18,
+  ...arm('A', 26, 106, 120, { open: 1 }),
+  ...arm('O', 24, 116, 128, { open: 1 }),
+  headTilt: 9,
+  headY: 8,
+  ...brows(-6, -4.4),
+  forehead: 0.5,
+  smile: -1.3,
+  press: 0.4,
+};
 
 /** Shoulders up, palms out, head to one side. */
 export const shrug: Action = {
@@ -7,33 +26,9 @@ export const shrug: Action = {
   group: 'talk',
   words: ['shrug', 'no idea', 'who knows', 'dunno', 'whatever'],
   moods: ['playful', 'thoughtful'],
-  handed: true,
-  keys: [
-    { at: -0.34, pose: {} },
-    { at: -0.2, pose: { shoulderLift: -2, hipY: 2, upperA: -2, elbowA: -4 }, ease: 'out' },
-    {
-      at: 0,
-      pose: { shoulderLift: 11, upperA: 12, elbowA: 92, wristA: 26, openA: 0.9, headTilt: 5, headY: 2, browInL: -3, browInR: -3, browOutL: -2, browOutR: -2, press: 0.5 },
-      ease: 'out',
-    },
-    {
-      at: 0.16,
-      pose: {
-        shoulderLift: 9,
-        upperA: 10,
-        elbowA: 86,
-        wristA: 22,
-        openA: 0.9,
-        headTilt: 4.4,
-        headY: 1.6,
-        browInL: -2.5,
-        browInR: -2.5,
-        browOutL: -1.6,
-        browOutR: -1.6,
-        press: 0.3,
-      },
-    },
-  ],
+  handed: false,
+  keys: phased(POSE, { prepare: 0.36, wind: { liftL: -4, liftR: -4, hipY: 3 } }),
+  cycle: held(POSE),
   release: 0.5,
   seconds: 0.8,
 };

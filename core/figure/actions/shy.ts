@@ -1,19 +1,27 @@
 import type { Action, ActionPose } from './action.ts';
+import { atTrunk, brows, weightOn } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
 const POSE: ActionPose = {
-  upperA: -10,
-  elbowA: -62,
-  wristA: 10,
-  upperO: -8,
-  elbowO: -56,
-  wristO: 12,
-  headTilt: -6,
+  ...weightOn(0.7),
+  toeL: 30,
+  toeR: -30,
+  kneeL: -0.3,
+  kneeR: -0.3,
+  ...atTrunk('A', 0.08, 1.02, -46, { fore: 0.1, grip: 0.7, over: 1 }),
+  ...atTrunk('O', 0.12, 1.05, -42, { fore: 0.1, flat: 0.6 }),
+  headTilt: -9,
   headPitch: 0.3,
-  gazeX: -0.5,
-  gazeY: 0.4,
-  shoulderLift: 5,
-  hipX: 3,
+  headTurn: -0.12,
+  gazeX: -0.6,
+  gazeY: 0.6,
+  liftL: 9,
+  liftR: 9,
+  headY: 4,
+  flush: 0.9,
+  narrow: 0.4,
+  smile: 0.15,
+  ...brows(-4, 0.6),
 };
 
 /** Hands together, looking down and away. */
@@ -25,21 +33,7 @@ export const shy: Action = {
   moods: ['low', 'warm'],
   handed: false,
   keys: phased(POSE),
-  cycle: swing(1.6, POSE, {
-    upperA: -11,
-    elbowA: -64,
-    wristA: 8,
-    upperO: -9,
-    elbowO: -58,
-    wristO: 10,
-    headTilt: -5,
-    headPitch: 0.32,
-    gazeX: -0.5,
-    gazeY: 0.4,
-    shoulderLift: 6,
-    hipX: -3,
-    bodyTurn: 0.06,
-  }),
+  cycle: swing(2, POSE, { ...POSE, hipX: 5, hipTilt: -4, spine: -3, shoulderTilt: 4, bodyTurn: 0.1, headTilt: -6 }),
   release: 0.6,
   seconds: 1.8,
 };

@@ -1,4 +1,25 @@
-import type { Action } from './action.ts';
+import type { Action, ActionPose } from './action.ts';
+import { arm, brows } from './limbs.ts';
+
+const WIDE: ActionPose = {
+  hipY: -6,
+  footPitchL: 10,
+  footPitchR: 12,
+  spine: 7,
+  shoulderTilt: -8,
+  ...arm('A', 152, 176, 178, { fist: 0.9 }),
+  ...arm('O', 118, 212, 214, { fist: 0.9 }),
+  headPitch: -0.34,
+  headTilt: 8,
+  lean: -5,
+  chest: 1.8,
+  lid: 1,
+  jaw: 0.85,
+  narrow: 0.25,
+  liftL: 6,
+  liftR: 8,
+  ...brows(-3, -2),
+};
 
 /** Arms up and back, a long yawn. */
 export const stretch: Action = {
@@ -10,13 +31,9 @@ export const stretch: Action = {
   handed: false,
   keys: [
     { at: -0.8, pose: {} },
-    { at: -0.3, pose: { upperA: 70, elbowA: 70, upperO: 60, elbowO: 80, fistA: 0.8, fistO: 0.8, lid: 0.3 }, ease: 'both' },
-    { at: 0, pose: { upperA: 134, elbowA: 50, upperO: 112, elbowO: 92, fistA: 0.9, fistO: 0.9, headPitch: -0.34, lean: -4, chest: 1, lid: 0.85, shoulderLift: 5 }, ease: 'both' },
-    {
-      at: 0.9,
-      pose: { upperA: 142, elbowA: 40, upperO: 118, elbowO: 88, fistA: 0.9, fistO: 0.9, headPitch: -0.36, headTilt: 4, lean: -4.6, chest: 1, lid: 0.9, shoulderLift: 5 },
-      ease: 'both',
-    },
+    { at: -0.3, pose: { ...arm('A', 76, 150, 150, { fist: 0.8 }), ...arm('O', 66, 150, 150, { fist: 0.8 }), lid: 0.5, jaw: 0.4, hipY: 3 }, ease: 'both' },
+    { at: 0, pose: { ...WIDE, hipY: -4 }, ease: 'both' },
+    { at: 0.9, pose: { ...WIDE, lean: -6, headTilt: 10 }, ease: 'both' },
   ],
   release: 0.8,
   seconds: 2.4,

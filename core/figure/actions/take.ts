@@ -1,8 +1,29 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows, weightOn } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const REACHED: ActionPose = { upperA: 34, elbowA: 30, wristA: -12, openA: 0.3, gripA: 0.1, lean: 3.4, bodyTurn: 0.08, headPitch: 0.06 };
-const HELD: ActionPose = { upperA: 8, elbowA: -78, wristA: 4, gripA: 1, headPitch: 0.1, gazeY: 0.3, bodyTurn: 0.04 };
+const REACHED: ActionPose = {
+  hipX: 6,
+  hipTilt: -4,
+  spine: -3,
+  ...arm('A', 54, 72, 84, { open: 0.8 }),
+  ...arm('O', 22, -20, -10),
+  lean: 6,
+  bodyTurn: 0.18,
+  headPitch: 0.06,
+  ...brows(-2),
+};
+const HELD: ActionPose = {
+  ...weightOn(0.6),
+  ...arm('A', 18, -72, -70, { fore: 0.3, grip: 1 }),
+  ...arm('O', 20, -14, -6),
+  headPitch: 0.18,
+  headTilt: 3,
+  gazeY: 0.5,
+  bodyTurn: 0.04,
+  smile: 0.35,
+  ...brows(-2.4),
+};
 
 /** Takes what is handed over, and holds it. */
 export const take: Action = {
@@ -13,7 +34,7 @@ export const take: Action = {
   moods: ['warm'],
   handed: true,
   holds: 'parcel',
-  keys: [...phased(REACHED), { at: 0.45, pose: { ...REACHED, gripA: 1 } }, { at: 0.95, pose: HELD }],
+  keys: [...phased(REACHED), { at: 0.45, pose: { ...REACHED, openA: 0, gripA: 1 } }, { at: 0.95, pose: HELD }],
   cycle: held(HELD),
   release: 0.6,
   seconds: 2,

@@ -1,4 +1,23 @@
-import type { Action } from './action.ts';
+import type { Action, ActionPose } from './action.ts';
+import { atHead, atTrunk, weightOn } from './limbs.ts';
+import { phased, swing } from './phases.ts';
+
+const POSE: ActionPose = {
+  ...weightOn(1),
+  ...atHead('A', 24, 92, -166, { near: 0.5, fore: 0.1, point: 0.8 }),
+  ...atTrunk('O', -0.12, 0.64, -96, { fore: 0.2, fist: 0.9 }),
+  lean: -2.4,
+  headTilt: 6,
+  headPitch: -0.1,
+  gazeX: 0.6,
+  gazeY: -0.7,
+  browInL: -2,
+  browInR: -5,
+  browOutR: -6,
+  skew: 0.4,
+  narrow: 0.3,
+  smile: -0.3,
+};
 
 /** A hand at the chin, weight on one leg, eyes up and away. */
 export const think: Action = {
@@ -8,96 +27,8 @@ export const think: Action = {
   words: ['think', 'wonder', 'hmm', 'consider', 'ponder'],
   moods: ['thoughtful'],
   handed: true,
-  keys: [
-    { at: -0.5, pose: {} },
-    { at: -0.34, pose: { upperA: 4, elbowA: 8, headTilt: -1.4 }, ease: 'out' },
-    {
-      at: 0,
-      pose: {
-        upperA: -50,
-        elbowA: -137,
-        wristA: 4,
-        fistA: 0.45,
-        pointA: 0.5,
-        upperO: 0,
-        elbowO: -70,
-        headTilt: 5,
-        headPitch: -0.12,
-        gazeX: 0.55,
-        gazeY: -0.6,
-        browInL: -2,
-        browOutR: -3,
-        lean: -1.6,
-        hipX: -3,
-      },
-      ease: 'out',
-    },
-    {
-      at: 0.2,
-      pose: {
-        upperA: -48,
-        elbowA: -134,
-        wristA: 2,
-        fistA: 0.45,
-        pointA: 0.5,
-        upperO: 0,
-        elbowO: -66,
-        headTilt: 4.4,
-        headPitch: -0.1,
-        gazeX: 0.55,
-        gazeY: -0.6,
-        browInL: -2,
-        browOutR: -3,
-        lean: -1.4,
-        hipX: -3,
-      },
-    },
-  ],
-  cycle: {
-    seconds: 2.6,
-    keys: [
-      {
-        at: 1.3,
-        pose: {
-          upperA: -49,
-          elbowA: -135,
-          wristA: 5,
-          fistA: 0.45,
-          pointA: 0.5,
-          upperO: 0,
-          elbowO: -68,
-          headTilt: 3.4,
-          headPitch: -0.14,
-          gazeX: 0.4,
-          gazeY: -0.66,
-          browInL: -2.4,
-          browOutR: -3.2,
-          lean: -1.7,
-          hipX: -3.6,
-        },
-      },
-      {
-        at: 2.6,
-        pose: {
-          upperA: -48,
-          elbowA: -134,
-          wristA: 2,
-          fistA: 0.45,
-          pointA: 0.5,
-          upperO: 0,
-          elbowO: -66,
-          headTilt: 4.4,
-          headPitch: -0.1,
-          gazeX: 0.55,
-          gazeY: -0.6,
-          browInL: -2,
-          browOutR: -3,
-          lean: -1.4,
-          hipX: -3,
-        },
-      },
-    ],
-  },
+  keys: phased(POSE, { prepare: 0.5 }),
+  cycle: swing(2.8, POSE, { ...POSE, headTilt: 4, gazeX: 0.4, headPitch: -0.14, hipX: -8 }, { ...POSE, headTilt: 7, gazeX: 0.7, gazeY: -0.5 }),
   release: 0.6,
   seconds: 2,
 };

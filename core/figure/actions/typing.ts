@@ -1,7 +1,17 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, brows } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
-const POSE: ActionPose = { upperA: -4, elbowA: -74, wristA: 8, upperO: -6, elbowO: -70, wristO: 8, lean: 3, headPitch: 0.26, gazeY: 0.5 };
+const POSE: ActionPose = {
+  bow: 8,
+  ...arm('A', 40, -34, -34, { fore: 0.5, back: 0.5 }),
+  ...arm('O', 42, -30, -30, { fore: 0.5, back: 0.5 }),
+  headPitch: 0.3,
+  headY: 4,
+  gazeY: 0.55,
+  ...brows(0.6),
+  press: 0.2,
+};
 
 /** Both hands at a keyboard. */
 export const typing: Action = {
@@ -12,7 +22,7 @@ export const typing: Action = {
   moods: ['calm'],
   handed: false,
   keys: phased(POSE),
-  cycle: swing(0.3, POSE, { upperA: -4, elbowA: -77, wristA: 3, upperO: -6, elbowO: -67, wristO: 12, lean: 3, headPitch: 0.26, gazeY: 0.5 }),
+  cycle: swing(0.3, POSE, { ...POSE, ...arm('A', 40, -38, -30, { fore: 0.5, back: 0.3 }), ...arm('O', 42, -26, -36, { fore: 0.5, back: 0.7 }), headPitch: 0.31 }),
   release: 0.55,
   seconds: 2,
 };

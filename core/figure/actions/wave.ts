@@ -1,4 +1,8 @@
-import type { Action } from './action.ts';
+import type { Action, ActionPose } from './action.ts';
+import { arm, brows, weightOn } from './limbs.ts';
+import { phased, swing } from './phases.ts';
+
+const POSE: ActionPose = { ...weightOn(1), ...arm('A', 70, 176, 186, { five: 1 }), ...arm('O', 20, -10, -8), headTilt: 5, smile: 0.4, ...brows(-2.6), lidLower: 0.2 };
 
 /** A friendly wave beside the head. */
 export const wave: Action = {
@@ -8,18 +12,8 @@ export const wave: Action = {
   words: ['wave', 'hello', 'hi', 'goodbye', 'bye', 'greet'],
   moods: ['warm'],
   handed: true,
-  keys: [
-    { at: -0.46, pose: {} },
-    { at: -0.3, pose: { upperA: -4, elbowA: -6, hipX: 1 }, ease: 'out' },
-    { at: 0, pose: { upperA: 44, elbowA: 126, wristA: 16, openA: 1, shoulderTilt: -4, headTilt: 3, lean: -1.2, hipX: -2.5 }, ease: 'out' },
-  ],
-  cycle: {
-    seconds: 0.52,
-    keys: [
-      { at: 0.26, pose: { upperA: 42, elbowA: 104, wristA: -16, openA: 1, shoulderTilt: -3.6, headTilt: 2, lean: -1, hipX: -2.5 } },
-      { at: 0.52, pose: { upperA: 44, elbowA: 128, wristA: 16, openA: 1, shoulderTilt: -4, headTilt: 3, lean: -1.2, hipX: -2.5 } },
-    ],
-  },
+  keys: phased(POSE),
+  cycle: swing(0.52, POSE, { ...POSE, ...arm('A', 66, 146, 136, { five: 1 }), headTilt: 4 }),
   release: 0.6,
   seconds: 1.4,
 };

@@ -1,7 +1,26 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, atHead, brows } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
-const POSE: ActionPose = { upperA: -30, elbowA: -134, wristA: -34, flatA: 1, lean: 4, headTilt: 5, headTurn: 0.08, lid: 0.12, nearA: 0.8 };
+const POSE: ActionPose = {
+  hipX: 8,
+  hipTilt: -5,
+  spine: -5,
+  shoulderTilt: 5,
+  ...atHead('A', 46, 92, -178, { near: 0.3, flat: 1, palm: -0.6 }),
+  ...arm('O', 16, -24, -14, { fist: 0.3 }),
+  lean: 10,
+  headTilt: 8,
+  headTurn: 0.12,
+  headX: 3,
+  gazeX: 0.7,
+  lid: 0.22,
+  lidLower: 0.2,
+  narrow: 0.6,
+  jaw: 0.14,
+  liftR: 5,
+  ...brows(-2, -2.6),
+};
 
 /** A hand beside the mouth, leaning over. */
 export const whisper: Action = {

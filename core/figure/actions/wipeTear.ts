@@ -1,22 +1,21 @@
 import type { Action, ActionPose } from './action.ts';
+import { atHead, atTrunk, brows, weightOn } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
 const POSE: ActionPose = {
-  upperA: -36,
-  elbowA: -152,
-  wristA: 4,
-  fistA: 0.7,
-  headPitch: 0.35,
-  headTilt: 6,
-  lean: 2,
-  lid: 0.45,
-  shoulderLift: -2,
-  smile: -0.5,
-  browInL: -5,
-  browInR: -5,
-  browOutL: 3,
-  browOutR: 3,
-  nearA: 0.95,
+  ...weightOn(0.5),
+  ...atHead('A', 34, 40, -158, { near: 0.5, fist: 0.6, point: 0.4, palm: -1 }),
+  ...atTrunk('O', -0.4, 0.56, -98, { fore: 0.2, grip: 0.8 }),
+  headPitch: 0.3,
+  headTilt: 8,
+  headY: 6,
+  bow: 14,
+  lid: 0.75,
+  shoulderLift: -6,
+  smile: -1.3,
+  narrow: 0.2,
+  flush: 0.3,
+  ...brows(-7, 3.4),
 };
 
 /** A knuckle under the eye, head low. */
@@ -28,24 +27,7 @@ export const wipeTear: Action = {
   moods: ['low'],
   handed: true,
   keys: phased(POSE),
-  cycle: swing(0.9, POSE, {
-    upperA: -35,
-    elbowA: -150,
-    wristA: -4,
-    fistA: 0.7,
-    headPitch: 0.36,
-    headTilt: 7,
-    headY: 2,
-    lean: 2,
-    lid: 0.5,
-    shoulderLift: 1,
-    smile: -0.5,
-    browInL: -5,
-    browInR: -5,
-    browOutL: 3,
-    browOutR: 3,
-    nearA: 0.95,
-  }),
+  cycle: swing(0.9, POSE, { ...POSE, ...atHead('A', 30, 46, -150, { near: 0.5, fist: 0.6, point: 0.4, palm: -1 }), headTilt: 9, shoulderLift: -2 }),
   release: 0.7,
   seconds: 1.8,
 };

@@ -1,7 +1,20 @@
 import type { Action, ActionPose } from './action.ts';
+import { arm, atTrunk, brows, weightOn } from './limbs.ts';
 import { phased, swing } from './phases.ts';
 
-const POSE: ActionPose = { upperA: 28, elbowA: -87, gripA: 0.9, upperO: 30, elbowO: -74, gripO: 0.9, headPitch: 0.4, headTilt: 3, lean: 2.6, gazeY: 0.5 };
+const POSE: ActionPose = {
+  ...weightOn(0.6),
+  bow: 6,
+  ...atTrunk('A', 0.2, 0.5, -84, { fore: 0.3, pinch: 0.4, grip: 0.6, over: 1 }),
+  ...arm('O', 24, -78, -30, { fore: 0.35, grip: 0.9 }),
+  headPitch: 0.34,
+  headTilt: 5,
+  headY: 4,
+  gazeY: 0.6,
+  gazeX: -0.2,
+  ...brows(1),
+  tuck: 0.3,
+};
 
 /** One hand writes on what the other holds. */
 export const write: Action = {
@@ -14,7 +27,7 @@ export const write: Action = {
   holds: 'pencil',
   other: 'letter',
   keys: phased(POSE),
-  cycle: swing(0.5, POSE, { upperA: 31, elbowA: -84, wristA: -6, gripA: 0.9, upperO: 30, elbowO: -74, gripO: 0.9, headPitch: 0.4, headTilt: 3, lean: 2.6, gazeY: 0.5 }),
+  cycle: swing(0.5, POSE, { ...POSE, ...atTrunk('A', 0.3, 0.52, -92, { fore: 0.3, pinch: 0.4, grip: 0.6, over: 1 }) }),
   release: 0.6,
   seconds: 2,
 };

@@ -1,8 +1,9 @@
-import { brows, type Expression } from './expression.ts';
+import type { Expression } from './expression.ts';
 
+/** One brow down, eyes aside. */
 export const annoyed: Expression = {
   id: 'annoyed',
   name: 'Annoyed',
-  words: ['annoyed', 'cross', 'angry', 'grumpy'],
-  face: { ...brows(4.2, -2.5), lid: 0.28, gazeX: 0.35, smile: -0.5, lidInner: 0.16 },
+  words: ['annoyed', 'cross', 'grumpy', 'irritated'],
+  face: { browInL: 5, browOutL: 1.4, browInR: -1.6, browOutR: -3, lid: 0.36, lidLower: 0.2, gazeX: 0.95, narrow: 0.4, smile: -0.85, press: 0.3, headTurn: -0.18, headTilt: -3 },
 };

@@ -1,13 +1,22 @@
 import { afraid } from './afraid.ts';
 import { angry } from './angry.ts';
 import { annoyed } from './annoyed.ts';
+import { bored } from './bored.ts';
+import { calm } from './calm.ts';
+import { curious } from './curious.ts';
 import { determined } from './determined.ts';
 import { disgusted } from './disgusted.ts';
+import { embarrassed } from './embarrassed.ts';
+import { excited } from './excited.ts';
 import type { Expression } from './expression.ts';
+import { inPain } from './inPain.ts';
 import { joyful } from './joyful.ts';
 import { laughing } from './laughing.ts';
 import { proud } from './proud.ts';
+import { puzzled } from './puzzled.ts';
+import { relieved } from './relieved.ts';
 import { sad } from './sad.ts';
+import { sceptical } from './sceptical.ts';
 import { shy } from './shy.ts';
 import { sly } from './sly.ts';
 import { surprised } from './surprised.ts';
@@ -20,20 +29,29 @@ import { worried } from './worried.ts';
 export const EXPRESSIONS: readonly Expression[] = [
   warm,
   laughing,
-  surprised,
-  worried,
-  annoyed,
-  sad,
-  thinking,
-  determined,
   joyful,
-  proud,
-  sly,
+  excited,
+  surprised,
+  curious,
+  thinking,
+  puzzled,
+  sceptical,
+  worried,
   afraid,
+  sad,
+  annoyed,
   angry,
   disgusted,
-  tired,
+  determined,
+  proud,
+  sly,
+  relieved,
+  calm,
   shy,
+  embarrassed,
+  bored,
+  tired,
+  inPain,
 ];
 
 export const expressionOf = (id: string): Expression | undefined => EXPRESSIONS.find((expression) => expression.id === id);

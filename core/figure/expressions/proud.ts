@@ -1,8 +1,9 @@
 import { brows, type Expression } from './expression.ts';
 
+/** Chest out, chin up, lids low. */
 export const proud: Expression = {
   id: 'proud',
   name: 'Proud',
   words: ['satisfied', 'pleased', 'smug'],
-  face: { ...brows(-1.5, -2.5), lid: 0.24, lidLower: 0.2, smile: 0.6, headPitch: -0.2 },
+  face: { ...brows(-2.4, -3.4), lid: 0.4, lidLower: 0.25, smile: 0.45, headPitch: -0.34, headTilt: -3, chest: 1.6, shoulderLift: 2, lean: -2.4 },
 };

@@ -4,6 +4,6 @@ import type { Expression } from './expression.ts';
 export const thinking: Expression = {
   id: 'thinking',
   name: 'Thinking',
-  words: ['thinking', 'curious', 'puzzled', 'hmm'],
-  face: { browInL: -3, browInR: -5, browOutL: -2, browOutR: -6, gazeX: 0.6, gazeY: -0.7, smile: 0.1, headTilt: 3 },
+  words: ['thinking', 'hmm', 'remembering'],
+  face: { browInL: -2, browInR: -5, browOutL: -1, browOutR: -6, gazeX: 0.65, gazeY: -0.75, smile: -0.35, narrow: 0.35, skew: 0.5, headTilt: 5, headPitch: -0.08 },
 };

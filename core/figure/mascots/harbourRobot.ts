@@ -10,7 +10,7 @@ import type { Pose, Side } from '../pose.ts';
 import type { Proportions } from '../proportions.ts';
 import { type Skeleton, skeletonOf } from '../skeleton.ts';
 import { Sketch } from '../sketch.ts';
-import { mascotFace, remembered, sizesOf } from './kit.ts';
+import { mascotFace, mascotPose, remembered, sizesOf } from './kit.ts';
 import { type LimbTones, mascotArm, mascotLeg } from './limbs.ts';
 
 /** The robot's own skeleton: short legs, a barrel, a head as wide as it is high. */
@@ -55,8 +55,10 @@ export const robotProportions = remembered((character) => {
   return { ...ROBOT, upperArm: ROBOT.upperArm * arm, foreArm: ROBOT.foreArm * arm, thigh: ROBOT.thigh * leg, shin: ROBOT.shin * leg };
 });
 
-export function drawRobot(model: FigureModel, pose: Pose, mouth: MouthNumbers): DrawnFigure {
-  const sk = skeletonOf(robotProportions(model.character), { ...pose, chest: 0 });
+export function drawRobot(model: FigureModel, asked: Pose, mouth: MouthNumbers): DrawnFigure {
+  const p = robotProportions(model.character);
+  const pose = { ...mascotPose(asked, p, false), chest: asked.chest };
+  const sk = skeletonOf(p, { ...pose, chest: 0 });
   const tones: LimbTones = { tube: model.tone('metal'), hand: model.tone('primary'), foot: model.tone('shoes') };
   const arm = (side: Side): Node[] => mascotArm(model, sk, pose, side, tones, 0.27);
   const nodes: Node[] = [...floorShade(sk, 76), ...(['L', 'R'] as const).flatMap((side) => mascotLeg(model, sk, pose, side, tones, { half: 23, crown: 13 }))];

@@ -205,6 +205,33 @@ export function remembered(make: (character: Character) => Proportions): (charac
   };
 }
 
+/**
+ * What a mascot makes of a person's pose: short legs and a stiff body bend, lean and sink less. Of one whose body is
+ * its face, what hands do before the chest they do below the eyes.
+ */
+export function mascotPose(pose: Pose, p: Proportions, faced: boolean): Pose {
+  const legs = Math.min(1, (p.thigh + p.shin) / 80);
+  const below = faced ? 0.24 : 0;
+  return {
+    ...pose,
+    chest: 0,
+    lean: pose.lean * 0.45,
+    hipX: pose.hipX * 0.6,
+    hipY: pose.hipY > 0 ? Math.min(pose.hipY * legs, (p.thigh + p.shin) * 0.5) : pose.hipY,
+    hipTilt: 0,
+    spine: 0,
+    bow: pose.bow * 0.3,
+    headY: pose.headY * 0.7 + Math.max(0, pose.bow) * 0.1,
+    shoulderTilt: pose.shoulderTilt * 0.5,
+    liftL: pose.liftL * 0.4,
+    liftR: pose.liftR * 0.4,
+    footXL: pose.stride ? pose.footXL : pose.footXL * legs,
+    footXR: pose.stride ? pose.footXR : pose.footXR * legs,
+    trunkYL: pose.trunkYL + below * pose.onTrunkL,
+    trunkYR: pose.trunkYR + below * pose.onTrunkR,
+  };
+}
+
 /** A mascot whose body carries its face. It leans, tilts and breathes as one, within a few percent of its shape. */
 export function bodyMascot(make: BodyMascot): Mascot {
   const proportionsOf = remembered((character) => {
@@ -215,11 +242,13 @@ export function bodyMascot(make: BodyMascot): Mascot {
     id: make.id,
     name: make.name,
     proportionsOf,
-    draw(model, pose, mouth) {
-      const sk = skeletonOf(proportionsOf(model.character), { ...pose, chest: 0 });
+    draw(model, asked, mouth) {
+      const p = proportionsOf(model.character);
+      const pose = mascotPose(asked, p, true);
+      const sk = skeletonOf(p, pose);
       const { wide, tall } = sizesOf(model.character);
       const yaw = sk.headYaw;
-      const squash = 1 + pose.chest * 0.014 - Math.max(0, pose.hipY) * 0.003;
+      const squash = 1 + asked.chest * 0.014 - Math.max(0, pose.hipY) * 0.003 - Math.min(40, Math.max(0, asked.bow)) * 0.001;
       const at = multiply(
         translation(sk.hip.x + pose.headX, sk.hip.y + pose.headY * 0.4),
         multiply(rotation(sk.lean + (pose.headTilt * Math.PI) / 360), [(2 - squash) * wide, 0, 0, squash * tall, 0, 0]),

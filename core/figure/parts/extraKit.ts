@@ -27,7 +27,7 @@ export function wristBand(s: Sketch, { elbow, wrist }: Arm, tone: Tone, width: n
 /** A thing in a hand: `down` hangs or stands from it, `held` is carried upright before it. */
 export function toolInHand({ model, s, arm, side }: HandFrame, thing: 'cane' | 'umbrella' | 'clipboard' | 'cup', way: 'down' | 'held'): undefined {
   const { wrist, handAngle } = arm;
-  const reach = 22 * model.p.hand;
+  const reach = 27 * model.p.hand;
   const x = wrist.x + Math.sin(handAngle) * reach;
   const y = wrist.y + Math.cos(handAngle) * reach;
   const out = side === 'L' ? -1 : 1;

@@ -16,7 +16,10 @@ export interface Holding {
 }
 
 /** How far from the wrist a grip closes, for an adult's hand (units). */
-const GRIP = 19;
+const GRIP = 27;
+
+/** Things are drawn as large as hands are. */
+const LARGE = 1.28;
 
 const EMPTY: readonly Holding[] = [];
 
@@ -49,7 +52,7 @@ function withThing(nodes: readonly Node[], sk: Skeleton, pose: Pose, holding: Ho
   // A thing between two hands lies level with them; one that turns with a hand points as the hand does.
   const [first, last] = [grips[0] as (typeof grips)[number], grips.at(-1) as (typeof grips)[number]];
   const angle = grips.length > 1 ? Math.atan2(last.y - first.y, Math.max(20, last.x - first.x)) : thing.along ? Math.PI - first.angle : 0;
-  const at: Matrix = multiply(translation(x, y), multiply(rotation(angle), [shown, 0, 0, shown, 0, 0]));
+  const at: Matrix = multiply(translation(x, y), multiply(rotation(angle), [shown * LARGE, 0, 0, shown * LARGE, 0, 0]));
   const s = new Sketch(`held.${thing.id}`);
   thing.draw(s);
   const drawn = s.nodes.map((node) => moved(node, at));

@@ -23,7 +23,7 @@ const GROUPS: readonly { readonly keys: RegExp; readonly after: number; readonly
   { keys: /^(spine|lean|shoulderTilt|shoulderLift|lift[LR]|chest|bow|bodyTurn)$/, after: 0.08, longer: 1.1 },
   { keys: /^head(Tilt|X|Y)$/, after: 0.16, longer: 1.05 },
   { keys: /^(upper|elbow|onTrunk|trunkX|trunkY|onHead|faceX|faceY|pole|near|fore|behind|over|pocket)[LR]$/, after: 0.14, longer: 0.95 },
-  { keys: /^(wrist|palm|fist|point|open|flat|thumb|grip|back|edge|pinch|hook|two|three|four|five)[LR]$/, after: 0.22, longer: 0.9 },
+  { keys: /^(wrist|aim|palm|fist|point|open|flat|thumb|grip|back|edge|pinch|hook|two|three|four|five)[LR]$/, after: 0.22, longer: 0.9 },
 ];
 /** Feet stay where they are: what a stance does with them is asked once. */
 const FEET = /^(foot[XY]|footPitch|toe)[LR]$/;
