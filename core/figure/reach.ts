@@ -32,8 +32,9 @@ export function anglesTo(place: Reached): { upper: number; fore: number } {
   ).arms.R;
   const way = (a: { x: number; y: number }, b: { x: number; y: number }): number => Math.atan2(b.x - a.x, b.y - a.y) * DEGREES;
   let upper = way(shoulder, elbow);
-  if (upper < -120) upper += 360;
+  if (pole > 0.5 && upper < -48) upper += 360;
   let bend = way(elbow, wrist) - upper;
   bend -= Math.round(bend / 360) * 360;
+  if (pole > 0.5 ? bend < -2 : bend > 2) bend += pole > 0.5 ? 360 : -360;
   return { upper: Math.round(upper), fore: Math.round(upper + bend) };
 }

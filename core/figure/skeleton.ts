@@ -246,9 +246,12 @@ function reachFor(shoulder: Point, target: Point, a: number, b: number, out: 1 |
   const ex = Math.sin(upper) * a;
   const ey = Math.cos(upper) * a;
   const [tx, ty] = [Math.sin(line) * way, Math.cos(line) * way];
-  // One way of telling an angle, so that an arm on its way never goes round: an upper arm of -120 to 240 degrees, an elbow that bends by less than 180.
-  const told = upper < (-2 / 3) * Math.PI ? upper + 2 * Math.PI : upper > (4 / 3) * Math.PI ? upper - 2 * Math.PI : upper;
-  return { upper: told, fore: told + nearest(Math.atan2(tx - ex, ty - ey) - told) };
+  // One way of telling an angle, so that an arm on its way never goes round: about straight down, or about up and outwards.
+  const middle = up ? 2.3 : 0;
+  const told = middle + nearest(upper - middle);
+  // An elbow bends to its own side only: however close the hand comes to the shoulder, it does not turn over.
+  const bend = nearest(Math.atan2(tx - ex, ty - ey) - told);
+  return { upper: told, fore: told + (up ? (bend < -0.02 ? bend + 2 * Math.PI : bend) : bend > 0.02 ? bend - 2 * Math.PI : bend) };
 }
 
 /** Where a foot stands on the floor, sideways of the figure's middle. */

@@ -32,7 +32,7 @@ export const clap: Action = {
   words: ['clap', 'applause', 'bravo', 'well done'],
   moods: ['warm', 'eager'],
   handed: false,
-  keys: phased(MET, { wind: APART }),
+  keys: phased(MET, { prepare: 0.85, wind: APART }),
   cycle: swing(0.36, MET, APART),
   release: 0.5,
   seconds: 1.4,
