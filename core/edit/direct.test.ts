@@ -3,6 +3,7 @@ import type { Cue, Document } from '../document/schema.ts';
 import { actionOf } from '../figure/actions/index.ts';
 import { expressionOf } from '../figure/expressions/index.ts';
 import { readScript } from '../formats/script/read.ts';
+import { FEELING_WORDS, GESTURE_WORDS } from '../schedule/lexicon.ts';
 import { type SceneSchedule, schedule } from '../schedule/schedule.ts';
 import { sampleDocument, seededIds } from '../testing/samples.ts';
 import { edit, type Recipe } from './change.ts';
@@ -10,7 +11,6 @@ import { changeCue, hangCue, moveCues, stretchCue } from './commands/cues.ts';
 import { hangProposals, isProposed, keepProposals, takeOutProposals } from './commands/direct.ts';
 import { addLayer } from './commands/layers.ts';
 import { fromScript } from './create.ts';
-import { FEELING_WORDS, GESTURE_WORDS } from './direct/lexicon.ts';
 import { type Proposal, proposeCut } from './direct/propose.ts';
 
 const SCRIPT = `MARIT: Good morning, Tully. Look at this huge wave over there.

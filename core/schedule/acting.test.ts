@@ -3,7 +3,6 @@ import type { Cue, Document, Line, Scene } from '../document/schema.ts';
 import { hashText } from '../draw/hash.ts';
 import { type Change, edit, type Recipe } from '../edit/change.ts';
 import { hangCue } from '../edit/commands/cues.ts';
-import { ACTIONS } from '../figure/actions/index.ts';
 import { bodyOf } from '../figure/mascots/index.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf } from '../figure/proportions.ts';
@@ -16,7 +15,8 @@ import { sample, type Track } from '../time/track.ts';
 import type { Acting } from './acting.ts';
 import { clockSpans, type ScheduledLine } from './lines.ts';
 import { idleKeys } from './motion/idle.ts';
-import { listeningKeys, speakingKeys } from './motion/speaking.ts';
+import { reactingKeys } from './motion/reacting.ts';
+import { speakingKeys } from './motion/speaking.ts';
 import { schedule } from './schedule.ts';
 
 /** How much every word stands out of its phrase: enough for a beat. */
@@ -67,8 +67,8 @@ const most = (track: Track | undefined, from: number, to: number): number => {
   return value;
 };
 /** What the arms do by themselves, most of it, in a stretch of time. */
-const beats = (acting: Acting, from: number, to: number): number =>
-  Math.max(...(['upperL', 'upperR', 'elbowL', 'elbowR', 'openL', 'openR'] as const).map((key) => most(tracksOf(acting, key, 'alive').at(-1), from, to)));
+/** How far hands that talk by themselves are taken up. */
+const hands = (acting: Acting, from: number, to: number): number => Math.max(...(['busyL', 'busyR'] as const).map((key) => most(tracksOf(acting, key, 'alive').at(-1), from, to)));
 const cueOn = (layer: string, more: object): Recipe => hangCue(scene, 'cu_000000000001', { ...gestureOn(layer, first.words[2]?.id as string), ...more } as Cue);
 const layerOf = (id: string) => SCENE.layers[id] as Extract<Scene['layers'][string], { kind: 'character' }>;
 const characterOf = (id: string) => document.characters[layerOf(id).character] as Document['characters'][string];
@@ -82,10 +82,10 @@ describe('at rest', () => {
       const own = tracksOf(actingIn(placed(other), id), 'smile').at(-1) as Track;
       return sample(own, 0);
     };
-    expect(smile('person', 0)).toBe(0.5);
-    expect(smile('person', 1)).toBe(0.25);
-    expect(smile('mascot', 0)).toBe(0.72);
-    expect(smile('mascot', 0.5)).toBeCloseTo(0.54, 9);
+    expect(smile('person', 0)).toBe(0.3);
+    expect(smile('person', 1)).toBe(0.15);
+    expect(smile('mascot', 0)).toBe(0.62);
+    expect(smile('mascot', 0.5)).toBeCloseTo(0.465, 9);
     expect(sample(tracksOf(actingIn(whole, speaker), 'lidLower').at(-1) as Track, toTicks(3))).toBe(0.14);
   });
   it('what it does by itself is that of each stretch of the clock, talking where it talks, as strong as its liveliness', () => {
@@ -119,36 +119,27 @@ describe('speaking', () => {
       for (const hand of ['L', 'R'] as const) {
         const keys =
           speakingKeys({ id: line.id, layer: speaker, length: line.end - line.start, ...characterOf(speaker).temper, analysis: line.analysis, words, hand }).browInL ?? [];
-        const track = tracksOf(acting, 'browInL', 'alive').at(-1) as Track;
+        const track = tracksOf(acting, 'browInL', 'alive')[0] as Track;
         for (const key of keys) expect(sample(track, line.start + key.at)).toBeCloseTo(line.layer === speaker ? key.value : 0, 6);
       }
     }
   });
-  it('leaves the arms to a gesture about its line, and beats on under one that needs none', () => {
-    const { start, end } = first;
-    const before = beats(actingIn(whole, speaker), start, end);
-    expect(before).toBeGreaterThan(5);
-    const handless = ACTIONS.find(({ handed }) => handed === false)?.id as string;
-    expect(handless).toBeDefined();
-    expect(beats(actingIn(placed(changed(cueOn(speaker, {}))), speaker), start, end)).toBeLessThan(1);
-    expect(beats(actingIn(placed(changed(cueOn(speaker, { action: handless }))), speaker), start, end)).toBeCloseTo(before, 6);
-    expect(beats(actingIn(placed(changed(cueOn(listener, {}))), speaker), start, end)).toBeCloseTo(before, 6);
+  it('does something with its hands on each of its lines, and leaves the arms to a gesture that somebody asked for', () => {
+    for (const line of whole.lines.filter((one) => one.layer === speaker)) expect(hands(actingIn(whole, speaker), line.start, line.end + toTicks(0.5))).toBe(1);
+    expect(hands(actingIn(placed(changed(cueOn(speaker, {}))), speaker), first.start, first.end)).toBe(0);
+    expect(hands(actingIn(placed(changed(cueOn(speaker, { action: 'nod' }))), speaker), first.start, first.end)).toBe(1);
+    expect(hands(actingIn(placed(changed(cueOn(listener, {}))), speaker), first.start, first.end)).toBe(1);
   });
-  it('keeps the arms from half a second before a gesture to six tenths after it', () => {
-    const at = (offset: number, length: number): number => {
-      const pin = { to: 'line', line: first.id, edge: 'end', offset } as const;
-      return beats(actingIn(placed(changed(cueOn(speaker, { start: pin, end: { ticks: length } }))), speaker), first.start, first.end);
+  it('comes back to them when such a gesture is over, and lets go a second before one', () => {
+    const track = tracksOf(actingIn(whole, speaker), 'busyR', 'alive').at(-1) ?? tracksOf(actingIn(whole, speaker), 'busyL', 'alive').at(-1);
+    const peak = (track as Track).at.find((at) => at > first.start && sample(track as Track, at) === 1) as number;
+    const at = (offset: number): number => {
+      const pin = { to: 'line', line: first.id, edge: 'start', offset: peak - first.start + offset } as const;
+      return hands(actingIn(placed(changed(cueOn(speaker, { start: pin, end: { ticks: 9_000 } }))), speaker), peak - 10, peak + 10);
     };
-    // After the line.
-    expect(at(toTicks(0.4), 24_000)).toBeLessThan(1);
-    expect(at(toTicks(0.6), 24_000)).toBeGreaterThan(5);
-    const ahead = (gap: number): number => {
-      const second = whole.lines.filter((line) => line.layer === speaker)[1] as ScheduledLine;
-      const pin = { to: 'line', line: second.id, edge: 'start', offset: -gap - 24_000 } as const;
-      return beats(actingIn(placed(changed(cueOn(speaker, { start: pin, end: { ticks: 24_000 } }))), speaker), second.start, second.end);
-    };
-    expect(ahead(toTicks(0.4))).toBeLessThan(1);
-    expect(ahead(toTicks(0.7))).toBeGreaterThan(1);
+    expect(at(0)).toBe(0);
+    expect(at(toTicks(-1.2))).toBe(0);
+    expect(at(toTicks(5))).toBe(1);
   });
   it('breathes in before a line, deeper when lively, and not over what it still says or before the film', () => {
     const lines = whole.lines.filter((line) => line.layer === speaker);
@@ -168,10 +159,12 @@ describe('listening', () => {
     const acting = actingIn(whole, listener);
     const who = characterOf(listener);
     let nods = 0;
-    const track = tracksOf(acting, 'headPitch', 'alive').at(-1) as Track;
+    // What it says comes first, then what it hears, then what its hands do.
+    const track = tracksOf(acting, 'headPitch', 'alive').at(-2) as Track;
     for (const line of whole.lines.filter((one) => one.layer !== listener)) {
       const pauses = line.words.filter((word, n) => /[.?!,;:]$/.test(word.text) || n === line.words.length - 1).map((word) => word.end - line.start);
-      const keys = listeningKeys({ id: line.id, layer: listener, length: line.end - line.start + toTicks(0.9), lively: who.temper.lively, pauses }).headPitch ?? [];
+      const length = line.end - line.start + toTicks(0.9);
+      const keys = reactingKeys({ id: line.id, layer: listener, length, lively: who.temper.lively, pauses, mood: 'plain', towards: 1 }).headPitch ?? [];
       for (const key of keys.filter(({ value }) => value)) {
         nods++;
         expect(sample(track, line.start + key.at)).toBeCloseTo(key.value, 6);

@@ -14,17 +14,21 @@ import { spokenStretches } from '../speech/analysis.ts';
 import { type FrameRate, toTicks } from '../time/ticks.ts';
 import { type Amount, type Key, type Track, track } from '../time/track.ts';
 import { fixationsOf, type TimedCue } from './attention.ts';
-import { type Channels, sequenced } from './channels.ts';
+import { voiceThing } from './casting.ts';
+import { type Channels, type Performance, sequenced } from './channels.ts';
+import { feelingOf } from './feeling.ts';
 import { clockSpans, type ScheduledLine } from './lines.ts';
 import { MOTION } from './motion/figures.ts';
 import { gazeKeys } from './motion/gaze.ts';
 import { idleKeys, type SpanKeys } from './motion/idle.ts';
-import { listeningKeys, speakingKeys } from './motion/speaking.ts';
+import { type ReactingInput, reactingKeys } from './motion/reacting.ts';
+import { speakingKeys } from './motion/speaking.ts';
 import { standingTracks } from './motion/standing.ts';
 import { blendOf, type MouthTrack, mouthTrack } from './mouths.ts';
 import { type FootTracks, movesOf } from './moves.ts';
 import { facePerformance, gesturePerformance } from './performances.ts';
 import type { Resolved } from './resolve.ts';
+import { type Spontaneous, spontaneous } from './spontaneous.ts';
 import { type HeldSpan, heldSpans, seatsOf, untilWalk } from './stageProperties.ts';
 
 /** One of the tracks of a pose channel: they add up. Some are as strong as a property of the layer says. */
@@ -65,7 +69,7 @@ export interface Acting {
 }
 
 /** A face at rest is friendly: a flat mouth reads as stern. */
-const AT_REST = { smile: 0.5, mascotSmile: 0.72, lidLower: 0.14 } as const;
+const AT_REST = { smile: 0.3, mascotSmile: 0.62, lidLower: 0.14 } as const;
 
 export interface ActingInput {
   readonly scene: Scene;
@@ -145,6 +149,45 @@ function lazy<T>(make: () => T): () => T {
   };
 }
 
+/** Whether an action does something with an arm. */
+const usesArms = (action: string): boolean => actionOf(action)?.keys.some(({ pose }) => Object.keys(pose).some((key) => /[AO]$/.test(key))) ?? false;
+
+/** How strong a line's own feeling is on the face where nobody asked for one. */
+const FELT = 0.85;
+
+/** The hand that is left where an extra fills the other one: they are carried in the left of the picture or in the right. */
+const CARRIED: Readonly<Record<string, 'left' | 'right'>> = { cane: 'right', umbrella: 'right', clipboard: 'left', cup: 'left' };
+const carriesIn = (character: Character): 'left' | 'right' | undefined => Object.entries(CARRIED).find(([extra]) => character.extras && extra in character.extras)?.[1];
+
+/** Things of a scene by the words that name them, and the side on which each stands of a figure. */
+function thingsNamed(scene: Scene, id: string): { words: readonly string[]; hand: 'left' | 'right' }[] {
+  const from = scene.layers[id];
+  if (!from) return [];
+  return Object.values(scene.layers).flatMap((layer) => {
+    if (layer.kind !== 'prop' || layer.hidden || layer.parent) return [];
+    const words = [layer.prop.replace(/-/g, ' '), layer.name ?? ''].flatMap((name) => name.toLowerCase().split(' ')).filter((word) => word.length > 2);
+    return [{ words, hand: restValue(layer, 'x') >= restValue(from, 'x') ? ('right' as const) : ('left' as const) }];
+  });
+}
+
+/** What a line does to whoever hears it. */
+function moodOf(line: ScheduledLine): ReactingInput['mood'] {
+  const felt = feelingOf(line.words, line.line.text)?.expression;
+  if (felt === undefined) return 'plain';
+  if (felt === 'curious') return 'question';
+  if (felt === 'laughing') return 'funny';
+  if (['joyful', 'excited', 'proud', 'relieved', 'warm'].includes(felt)) return 'glad';
+  return ['thinking', 'sceptical', 'bored', 'tired'].includes(felt) ? 'plain' : 'bad';
+}
+
+/** On which side of a figure another layer is. */
+function sideOf(scene: Scene, id: string, other: string | undefined): -1 | 0 | 1 {
+  const [own, speaker] = [scene.layers[id], other === undefined ? undefined : scene.layers[other]];
+  if (!own || !speaker) return 0;
+  const away = (restValue(speaker, 'x') - restValue(own, 'x')) * (restValue(own, 'scaleX') < 0 ? -1 : 1);
+  return Math.abs(away) < 20 ? 0 : (Math.sign(away) as -1 | 1);
+}
+
 /** Who changes the leg by a rest pose shifts the weight so much besides. */
 const SWAY = 0.3;
 
@@ -196,29 +239,66 @@ function channelsOf(
     const talking = own.some((line) => line.start < span.end && line.end > span.start);
     idle.add(cachedIdle({ id: span.id, layer: id, length: span.end - span.start, lively, tense, talking, height, sway: stands(character) ? SWAY : 1 }), span.start);
   }
+  const cuedFaces = cues.filter((c) => c.cue.kind === 'face');
   const speech = new Gathering();
+  const hands: Spontaneous[] = [];
+  const feelings: Performance[] = [];
+  const things = thingsNamed(scene, id);
+  const facing = facingOf({ layer, id });
   for (const line of own) {
     const hand = hashText(line.id) % 3 === 0 ? ('L' as const) : ('R' as const);
-    const busy = performed.some((g) => g.start - toTicks(0.5) < line.end && g.end + toTicks(0.6) > line.start && actionOf(g.cue.action)?.handed !== false);
     const words = line.words.length
       ? line.words.map((word, index) => ({ text: word.text, start: word.start - line.start, end: word.end - line.start, stress: line.analysis.stress[index] ?? 0.3 }))
       : spokenStretches(line.analysis);
     const keys = speakingKeys({ id: line.id, layer: id, length: line.end - line.start, lively, tense, analysis: line.analysis, words, hand });
-    if (busy) for (const key of Object.keys(keys) as PoseKey[]) if (/^(upper|elbow|open)/.test(key)) delete keys[key];
     speech.add(keys, line.start);
     breatheBefore(speech, line, own, lively);
+    const only = carriesIn(character);
+    hands.push(
+      ...spontaneous({
+        id: line.id,
+        layer: id,
+        start: line.start,
+        end: line.end,
+        words: words.map((word) => ({ ...word, start: word.start + line.start, end: word.end + line.start })),
+        lively,
+        tense,
+        outer: facing > 0 ? 'right' : 'left',
+        ...(only ? { only } : {}),
+        free: true,
+        busy: [...performed.filter(({ cue }) => usesArms(cue.action)), ...moves.walks],
+        things,
+      }),
+    );
+    const felt = feelingOf(line.words, line.line.text);
+    // A face of the line's own words, unless somebody chose one; an action that has a face of its own adds to it.
+    if (felt && !cuedFaces.some((c) => c.start < line.end && c.end > line.start))
+      feelings.push(facePerformance({ expression: felt.expression, strength: felt.strength * FELT }, line.start, line.end));
   }
   const listening = new Gathering();
   for (const line of lines) {
     if (line.layer === id || !line.words.length) continue;
     if (own.some((o) => o.start < line.end && o.end > line.start)) continue;
     const pauses = line.words.filter((w, index) => /[.?!,;:]$/.test(w.text) || index === line.words.length - 1).map((w) => w.end - line.start);
-    listening.add(listeningKeys({ id: line.id, layer: id, length: line.end - line.start + toTicks(0.9), lively, pauses }), line.start, true);
+    listening.add(
+      reactingKeys({
+        id: line.id,
+        layer: id,
+        length: line.end - line.start + toTicks(0.9),
+        lively,
+        pauses,
+        mood: moodOf(line),
+        towards: sideOf(scene, id, line.layer ?? voiceThing(scene)),
+      }),
+      line.start,
+      true,
+    );
   }
 
   const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, cues, lively), restValue(layer, 'turn') + (stands(character) ? facingOf({ layer, id }) * REST_YAW : 0));
-  const faces = sequenced(cues.flatMap(({ cue, start, end }) => (cue.kind === 'face' ? [facePerformance(cue, start, end)] : [])));
+  const faces = sequenced([...cues.flatMap(({ cue, start, end }) => (cue.kind === 'face' ? [facePerformance(cue, start, end)] : [])), ...feelings]);
   const acted = sequenced(performed.map(({ plays }) => plays));
+  const talked = sequenced(hands.map((one) => gesturePerformance(one, one.start, one.end, character.temper)));
 
   const channels: Partial<Record<PoseKey, Channel[]>> = {};
   const put = (source: Channels, by?: Channel['by']): void => {
@@ -230,6 +310,7 @@ function channelsOf(
   put(Object.fromEntries(Object.entries(gaze).map(([key, keys]) => [key, track(keys as Key[])])));
   put(faces, 'faceStrength');
   put(acted);
+  put(talked, 'alive');
   put(moves.channels);
   const constant = (value: number): Track => track([{ at: 0, value }]);
   put({

@@ -2,7 +2,7 @@ import { restValue } from '../document/properties.ts';
 import type { Cue, CueOf, Scene, Target } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
 import { toTicks } from '../time/ticks.ts';
-import { characterLayers } from './casting.ts';
+import { characterLayers, voiceThing } from './casting.ts';
 import type { ScheduledLine } from './lines.ts';
 import { MOTION } from './motion/figures.ts';
 import type { Fixation } from './motion/gaze.ts';
@@ -29,12 +29,15 @@ export function fixationsOf(
   const toLayer = (other: string): Target => ({ to: 'layer', layer: other });
   const first = companion ? toLayer(lines.find((l) => l.layer && l.layer !== id)?.layer ?? companion) : undefined;
   wishes.push({ at: 0, target: first ?? viewer, seed: id, ...(first ? { address: first } : {}) });
+  const thing = voiceThing(scene);
+  /** Who says a line: a figure, or the thing that a voice from off stage comes from. */
+  const sayer = (line: ScheduledLine | undefined): string | undefined => line?.layer ?? (line?.line.kind === 'line' && line.words.length ? thing : undefined);
   for (const line of lines) {
     const name = `${line.id} ${id} look`;
     const seed = dice(hashText(name));
     if (line.layer === id) {
-      const before = lines[line.index - 1]?.layer;
-      const after = lines[line.index + 1]?.layer;
+      const before = sayer(lines[line.index - 1]);
+      const after = sayer(lines[line.index + 1]);
       const partner = before && before !== id ? before : after && after !== id ? after : companion;
       const length = line.end - line.start;
       if (!partner) {
@@ -59,10 +62,11 @@ export function fixationsOf(
         partnerNext = !partnerNext || seed.next() < MOTION.speakerLooks * 0.4;
       }
       wishes.push({ seed: name, address, at: Math.max(line.start, line.end - toTicks(0.7)), target: toLayer(partner) });
-    } else if (line.layer) {
+    } else if (sayer(line)) {
+      const speaker = sayer(line) as string;
       if (own.some((o) => o.start <= line.start && o.end > line.start + toTicks(0.5))) continue;
       const from = line.start + toTicks(seed.between(...MOTION.lookAtSpeakerAfter));
-      const address = toLayer(line.layer);
+      const address = toLayer(speaker);
       wishes.push({ seed: name, address, at: from, target: address });
       for (let at = from + toTicks(seed.between(1.6, 3)); at < line.end - toTicks(1); at += toTicks(seed.between(2, 4))) {
         if (seed.next() < MOTION.listenerLooks) continue;

@@ -18,3 +18,9 @@ export function speakerLayer(document: Document, scene: Scene, line: Line): stri
 
 export const characterLayers = (scene: Scene): [string, CharacterLayer][] =>
   inOrder(scene.layers).filter((entry): entry is [string, CharacterLayer] => entry[1].kind === 'character');
+
+/** Things out of which voices come. */
+const VOICED: ReadonlySet<string> = new Set(['radio', 'loudspeaker', 'megaphone', 'screen', 'wall-screen', 'laptop', 'television', 'phone', 'telephone', 'tablet', 'computer']);
+
+/** The thing on the stage that a voice from off stage is taken to come from. */
+export const voiceThing = (scene: Scene): string | undefined => inOrder(scene.layers).find(([, layer]) => layer.kind === 'prop' && !layer.hidden && VOICED.has(layer.prop))?.[0];

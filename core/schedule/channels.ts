@@ -8,6 +8,8 @@ export interface Performance {
   /** When the way back starts, and how long it takes, in ticks. */
   readonly until: number;
   readonly release: number;
+  /** How much later than the keys a channel goes, in ticks: eyes and head lead, wrist and fingers follow. */
+  readonly late?: (channel: PoseKey) => number;
 }
 
 export type Channels = Partial<Record<PoseKey, Track>>;
@@ -29,13 +31,15 @@ export function sequenced(performances: readonly Performance[]): Channels {
     for (const key of p.keys) for (const name of Object.keys(key.values) as PoseKey[]) used.add(name);
     const start = firstAt(p);
     for (const name of used) {
+      const late = p.late?.(name) ?? 0;
+      const from = start + late;
       const keys = channels.get(name) ?? [];
       channels.set(name, keys);
       const before = pending.get(name);
-      if (before) finish(keys, before, start);
-      const held = valueAt(keys, start);
-      while (keys.length && (keys.at(-1) as Key).at > start) keys.pop();
-      keys.push({ at: start, value: held });
+      if (before) finish(keys, before, from);
+      const held = valueAt(keys, from);
+      while (keys.length && (keys.at(-1) as Key).at > from) keys.pop();
+      keys.push({ at: from, value: held });
       for (const key of p.keys) {
         if (key.at <= start && key !== p.keys[0]) continue;
         const value = key.values[name];
@@ -43,9 +47,9 @@ export function sequenced(performances: readonly Performance[]): Channels {
           (keys.at(-1) as Key).ease = key.ease;
           continue;
         }
-        keys.push({ at: key.at, value: value ?? 0, ease: key.ease });
+        keys.push({ at: key.at + late, value: value ?? 0, ease: key.ease });
       }
-      pending.set(name, { until: Math.max(p.until, (keys.at(-1) as Key).at), release: p.release });
+      pending.set(name, { until: Math.max(p.until + late, (keys.at(-1) as Key).at), release: p.release });
     }
   }
   for (const [name, rest] of pending) finish(channels.get(name) as Key[], rest, Number.POSITIVE_INFINITY);

@@ -9,7 +9,7 @@ import type { Performance } from './channels.ts';
 const MS = toTicks(0.001);
 
 /** Brows first, then eyes, then mouth, 60 ms apart; fades in a second (motion.md, Poses and easing). */
-export function facePerformance(cue: CueOf<'face'>, start: number, end: number): Performance {
+export function facePerformance(cue: Pick<CueOf<'face'>, 'expression' | 'strength'>, start: number, end: number): Performance {
   const face = expressionOf(cue.expression)?.face ?? {};
   const stage = (test: RegExp): Partial<Record<PoseKey, number>> =>
     Object.fromEntries(
@@ -39,8 +39,25 @@ const scaled = (values: Partial<Record<PoseKey, number>>, by: number): Partial<R
 type Temper = Readonly<{ lively: number; tense: number }>;
 const MIDDLING: Temper = { lively: 0.5, tense: 0.3 };
 
+/** Seconds by which parts lead (below 0) or follow the arm: eyes, then head, then trunk, then arm, wrist and fingers late (motion.md, Gestures). */
+const FOLLOWS: readonly (readonly [RegExp, number])[] = [
+  [/^(gaze|lid|brow|eye)/, -0.09],
+  [/^head/, -0.055],
+  [/^(hip|spine|lean|bodyTurn|bow|chest)/, -0.035],
+  [/^(shoulder|lift)/, -0.015],
+  [/^elbow/, 0.02],
+  [/^(wrist|aim)/, 0.045],
+  [/^(fist|point|open|flat|thumb|back|edge|pinch|two|three|four|five|hook)/, 0.06],
+];
+const lateness = new Map<PoseKey, number>();
+function lateIn(channel: PoseKey): number {
+  let late = lateness.get(channel);
+  if (late === undefined) lateness.set(channel, (late = toTicks(FOLLOWS.find(([test]) => test.test(channel))?.[1] ?? 0)));
+  return late;
+}
+
 /** A gesture's keys about its cue's start, its cycle repeated to the cue's end; times in scene ticks. */
-export function gesturePerformance(cue: CueOf<'gesture'>, start: number, end: number, temper: Temper = MIDDLING): Performance {
+export function gesturePerformance(cue: Pick<CueOf<'gesture'>, 'action' | 'hand' | 'strength' | 'speed'>, start: number, end: number, temper: Temper = MIDDLING): Performance {
   const action = actionOf(cue.action);
   if (!action) return { keys: [], until: start, release: 0 };
   // Lively people act wider and quicker; tense ones keep it small, and start it sharply.
@@ -54,5 +71,5 @@ export function gesturePerformance(cue: CueOf<'gesture'>, start: number, end: nu
   if (cycle && last)
     for (let round = 0; last.at + ticks(cycle.seconds * (round + 1)) <= end + ticks(cycle.seconds * 0.3) && round < 400; round++)
       for (const key of cycle.keys) keys.push({ at: last.at + ticks(cycle.seconds * round + key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) });
-  return { keys, until: Math.max(end, keys.at(-1)?.at ?? end), release: ticks(action.release) };
+  return { keys, until: Math.max(end, keys.at(-1)?.at ?? end), release: ticks(action.release), late: lateIn };
 }

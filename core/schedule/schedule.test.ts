@@ -142,7 +142,7 @@ describe('a scene’s schedule', () => {
         if (pose.blink > 0.9 && before.blink <= 0.9) blinks++;
         breath.add(pose.chest);
         for (const key of ['headTurn', 'headTilt', 'lean', 'hipX', 'upperL', 'upperR', 'elbowL', 'elbowR'] as const) {
-          const limit = key.startsWith('elbow') || key.startsWith('upper') ? 32 : key === 'headTurn' ? 0.2 : 6;
+          const limit = key.startsWith('elbow') || key.startsWith('upper') ? 62 : key === 'headTurn' ? 0.2 : 6;
           expect(Math.abs(pose[key] - before[key])).toBeLessThan(limit);
         }
         before = pose;

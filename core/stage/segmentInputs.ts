@@ -56,6 +56,8 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
    */
   const cut = (track: Track): unknown[] => {
     const keys: { at: number; value: number; ease: unknown }[] = [];
+    // A track stands at its first key's value before it.
+    if (track.at.length && (track.at[0] as number) > since) keys.push({ at: since, value: number(track.values[0] as number), ease: 'hold' });
     for (let n = Math.max(0, lastAtOrBefore(track.at, since)); n < track.at.length; n++) {
       const [tick, value] = [track.at[n] as number, number(track.values[n] as number)];
       const [before, last] = [keys.at(-2), keys.at(-1)];

@@ -2,12 +2,13 @@ import type { Cue, CueOf, Document, End, Pin } from '../../document/schema.ts';
 import { dice, hashText } from '../../draw/hash.ts';
 import { suggestActing } from '../../figure/suggest.ts';
 import { playerOf } from '../../schedule/casting.ts';
+import { feelingOf } from '../../schedule/feeling.ts';
+import { GESTURE_WORDS, meaningAt, meansWord, plainWord } from '../../schedule/lexicon.ts';
 import type { ScheduledLine } from '../../schedule/lines.ts';
 import type { SceneSchedule } from '../../schedule/schedule.ts';
 import { frameSize } from '../../stage/frame.ts';
 import { propOf } from '../../stage/props/index.ts';
 import { TICKS_PER_SECOND, toTicks } from '../../time/ticks.ts';
-import { FEELING_WORDS, GESTURE_WORDS, meansWord, plainWord } from './lexicon.ts';
 
 /** A cue that is proposed, with why. Its order is found when it is hung. */
 export type Proposal = Cue extends infer C ? (C extends Cue ? Omit<C, 'order'> & { readonly note: string } : never) : never;
@@ -57,7 +58,7 @@ export function proposeCut(document: Document, scene: SceneSchedule, { seed, lin
     const { layer } = line;
     if (layer === undefined || !line.words.length) continue;
     for (const { proposal, span } of bracketCues(line, layer)) put(proposal, span);
-    const face = faceOf(line);
+    const face = feelingOf(line.words, line.line.text);
     if (face && !out.some((one) => one.kind === 'face' && one.layer === layer && startsIn(one, line)))
       put(
         {
@@ -113,35 +114,6 @@ export function bracketCues(line: Pick<ScheduledLine, 'words' | 'line' | 'start'
   );
 }
 
-/** Words that take back what is said so many words after them. */
-const DENIALS: ReadonlySet<string> = new Set(['not', 'no', 'nobody', 'never', 'nothing', 'none', "isn't", "don't", "doesn't", "didn't", "won't", "can't"]);
-const DENIED_WITHIN = 3;
-
-/** A line's face by what it says and how it ends. */
-function faceOf({ words, line }: ScheduledLine): { expression: string; strength: number; note: string } | undefined {
-  const said = words.map(({ text }) => plainWord(text));
-  const at = (one: string): number => {
-    const parts = one.split(' ');
-    return said.findIndex((_, n) => parts.every((part, k) => (parts.length > 1 ? said[n + k] === part : meansWord(said[n] ?? '', part))));
-  };
-  // “Nobody has stolen it” is no bad news.
-  const denied = (index: number): boolean => said.slice(Math.max(0, index - DENIED_WITHIN), index).some((one) => DENIALS.has(one));
-  for (const { words: list, face, note } of FEELING_WORDS)
-    if (
-      face &&
-      list.some((one) => {
-        const index = at(one);
-        return index >= 0 && !denied(index);
-      })
-    )
-      return { expression: face, strength: 0.75, note: `${note} in the words` };
-  const end = line.text.trim();
-  if (/\?["”’)]*$/.test(end)) return { expression: 'surprised', strength: 0.4, note: 'a question' };
-  if (/!["”’)]*$/.test(end)) return { expression: 'joyful', strength: 0.55, note: 'an exclamation' };
-  if (/(…|\.\.\.)["”’)]*$/.test(end)) return { expression: 'thinking', strength: 0.5, note: 'it trails off' };
-  return undefined;
-}
-
 /** Gestures of a line: on words that mean one, else a beat on the most stressed word, never too close, never the same twice. */
 function gestures(
   document: Document,
@@ -157,11 +129,11 @@ function gestures(
   const luck = dice(hashText(`${line.id} direct ${seed}`));
   const stressOf = (index: number): number => line.analysis.stress[index] ?? 0.3;
   // The likelier words first: what means something, then what is stressed; a little luck makes another seed another cut.
+  const plain = line.words.map(({ text }) => plainWord(text));
   const ranked = line.words
     .map((one, index) => {
-      const said = plainWord(one.text);
-      const meaning = GESTURE_WORDS.find(({ words: list }) => list.some((each) => meansWord(said, each)));
-      return { one, meaning, score: stressOf(index) + (meaning ? 0.45 : 0) + luck.next() * 0.5 };
+      const meaning = meaningAt(GESTURE_WORDS, plain, index);
+      return { one, meaning, score: stressOf(index) + (meaning ? (meaning.often ? 0.2 : 0.45) : 0) + luck.next() * 0.5 };
     })
     .sort((a, b) => b.score - a.score);
   const taken: number[] = [];
@@ -193,8 +165,7 @@ function gestures(
   const latest = Math.max(...taken, Number.NEGATIVE_INFINITY);
   const newest = Number.isFinite(latest) ? line.words.find(({ start }) => start === latest) : undefined;
   if (newest) {
-    const said = plainWord(newest.text);
-    const meaning = GESTURE_WORDS.find(({ words: list }) => list.some((each) => meansWord(said, each)));
+    const meaning = meaningAt(GESTURE_WORDS, plain, line.words.indexOf(newest));
     last.set(layer, { at: latest, action: meaning?.action ?? 'beat', hand: last.get(layer)?.hand === 'right' ? 'left' : 'right' });
   }
 }

@@ -1,4 +1,6 @@
 import type { Action } from './action.ts';
+import { all } from './all.ts';
+import { andSoOn } from './andSoOn.ts';
 import { beat } from './beat.ts';
 import { beckon } from './beckon.ts';
 import { blowKiss } from './blowKiss.ts';
@@ -29,6 +31,9 @@ import { laugh } from './laugh.ts';
 import { listen } from './listen.ts';
 import { lookAround } from './lookAround.ts';
 import { nod } from './nod.ts';
+import { nothing } from './nothing.ts';
+import { NUMBERS } from './numbers.ts';
+import { openHands } from './openHands.ts';
 import { peace } from './peace.ts';
 import { phone } from './phone.ts';
 import { plead } from './plead.ts';
@@ -36,6 +41,7 @@ import { point } from './point.ts';
 import { pointDown } from './pointDown.ts';
 import { pointToSelf } from './pointToSelf.ts';
 import { pointUp } from './pointUp.ts';
+import { precise } from './precise.ts';
 import { present } from './present.ts';
 import { pushing } from './pushing.ts';
 import { read } from './read.ts';
@@ -64,6 +70,7 @@ import { thumbsUp } from './thumbsUp.ts';
 import { tiny } from './tiny.ts';
 import { typing } from './typing.ts';
 import { wave } from './wave.ts';
+import { we } from './we.ts';
 import { whisper } from './whisper.ts';
 import { wipeTear } from './wipeTear.ts';
 import { write } from './write.ts';
@@ -83,6 +90,12 @@ export const ACTIONS: readonly Action[] = [
   blowKiss,
   countFingers,
   compare,
+  openHands,
+  precise,
+  andSoOn,
+  all,
+  nothing,
+  we,
   soBig,
   tiny,
   beat,
@@ -138,6 +151,7 @@ export const ACTIONS: readonly Action[] = [
   rubHands,
   shield,
   relax,
+  ...NUMBERS,
 ];
 
 export const actionOf = (id: string): Action | undefined => ACTIONS.find((action) => action.id === id);

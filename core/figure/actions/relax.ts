@@ -26,8 +26,8 @@ export const relax: Action = {
   moods: ['calm', 'warm'],
   handed: true,
   keys: [
-    { at: -0.6, pose: {} },
-    { at: -0.22, pose: { ...atHead('A', 74, -4, -112, { pole: 1, back: 1 }), shoulderLift: 10, chest: 1.6, headTilt: -3, lid: 0.5, ...brows(-4, 1) }, ease: 'out' },
+    { at: -1, pose: {} },
+    { at: -0.36, pose: { ...atHead('A', 74, -4, -112, { pole: 1, back: 1 }), shoulderLift: 10, chest: 1.6, headTilt: -3, lid: 0.5, ...brows(-4, 1) }, ease: 'out' },
     {
       at: 0,
       pose: { ...atHead('A', 44, -10, -104, { pole: 1, back: 1 }), shoulderLift: 9, chest: 1.4, headTilt: -2, lid: 0.7, jaw: 0.2, narrow: 0.5, ...brows(-4, 1) },

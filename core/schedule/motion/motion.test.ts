@@ -9,8 +9,9 @@ import { type Key, sample, track } from '../../time/track.ts';
 import { MOTION } from './figures.ts';
 import { gazeKeys } from './gaze.ts';
 import { idleKeys, type SpanInput } from './idle.ts';
+import { type ReactingInput, reactingKeys } from './reacting.ts';
 import { rollKeys } from './roll.ts';
-import { listeningKeys, speakingKeys } from './speaking.ts';
+import { speakingKeys } from './speaking.ts';
 import { gaitOf, walkKeys } from './walk.ts';
 
 const span = (values: Partial<SpanInput> = {}): SpanInput => ({ id: 'ln_1', layer: 'la_1', length: toTicks(30), lively: 0.6, tense: 0.2, talking: false, height: 400, ...values });
@@ -196,20 +197,43 @@ describe('speaking and listening', () => {
       }
   });
 
-  it('a listener nods at pauses, dying away, and is still otherwise', () => {
+  const listen = (more: Partial<ReactingInput> = {}) =>
+    reactingKeys({ id: 'ln', layer: 'la_1', length: toTicks(8), lively: 0.8, pauses: [toTicks(2), toTicks(5)], mood: 'plain', towards: 1, ...more });
+
+  it('a listener nods at pauses, dying away', () => {
     let nods = 0;
     for (let n = 0; n < 30; n++) {
-      const keys = listeningKeys({ id: `ln_${n}`, layer: 'la_1', length: toTicks(8), lively: 0.8, pauses: [toTicks(2), toTicks(5)] }).headPitch as Key[];
+      const keys = listen({ id: `ln_${n}` }).headPitch ?? [];
       const peaks = keys.filter(({ value }) => value > 0);
       nods += peaks.length ? 1 : 0;
       for (const { at } of peaks) expect(at).toBeGreaterThan(toTicks(2));
-      expect(keys.at(-1)?.value).toBe(0);
     }
     expect(nods).toBeGreaterThan(12);
-    expect(listeningKeys({ id: 'ln', layer: 'la', length: toTicks(8), lively: 1, pauses: [] }).headPitch).toEqual([
-      { at: 0, value: 0 },
-      { at: toTicks(8), value: 0 },
-    ]);
+    expect(listen({ pauses: [] }).headPitch).toBeUndefined();
+  });
+
+  it('a listener reacts within every line: brows, a tilt, a lean to who speaks; back at rest after it', () => {
+    for (const seconds of [1.4, 2.5, 5, 12])
+      for (const mood of ['glad', 'bad', 'funny', 'question', 'plain'] as const) {
+        const length = toTicks(seconds + 0.9);
+        const keys = listen({ length, mood, pauses: [] });
+        const tilt = keys.headTilt ?? [];
+        expect(tilt.some(({ at, value }) => at < toTicks(seconds) && Math.abs(value) > 1)).toBe(true);
+        expect((keys.browInL ?? keys.smile ?? []).some(({ at, value }) => at < toTicks(seconds) && value !== 0)).toBe(true);
+        for (const list of Object.values(keys)) {
+          expect(ascending(list)).toBe(true);
+          expect([list[0]?.value, list.at(-1)?.value]).toEqual([0, 0]);
+        }
+      }
+  });
+
+  it('a listener leans to the side of who speaks, smiles at good news and never at bad', () => {
+    const most = (keys: readonly Key[] | undefined): number => (keys ?? []).reduce((far, { value }) => (Math.abs(value) > Math.abs(far) ? value : far), 0);
+    expect(most(listen({ towards: 1 }).lean)).toBeGreaterThan(0);
+    expect(most(listen({ towards: -1 }).lean)).toBeLessThan(0);
+    expect(listen({ towards: 0 }).lean).toBeUndefined();
+    expect(most(listen({ mood: 'glad' }).smile)).toBeGreaterThan(0.2);
+    expect(most(listen({ mood: 'bad' }).smile)).toBeLessThan(-0.2);
   });
 });
 

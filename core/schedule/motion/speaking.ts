@@ -59,23 +59,23 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
         put(key, { at: at + toTicks(0.36), value: 0 });
       }
     }
-    if (at - lastBeat > toTicks(0.9) && word.stress > 0.55) {
+    if (at - lastBeat > toTicks(0.7) && word.stress > 0.5) {
       const hand = input.hand;
-      const rise = toTicks(0.28);
+      const rise = toTicks(0.26);
       const size = power * freedom * chance.between(0.7, 1.1);
-      put(`elbow${hand}`, { at: at - rise, value: 0 });
-      put(`elbow${hand}`, { at, value: (hand === 'L' ? -34 : -30) * size, ease: 'out' });
-      put(`elbow${hand}`, { at: at + toTicks(0.12), value: (hand === 'L' ? -28 : -25) * size });
-      put(`elbow${hand}`, { at: at + toTicks(0.75), value: 0 });
-      put(`upper${hand}`, { at: at - rise, value: 0 });
-      put(`upper${hand}`, { at, value: 9 * size, ease: 'out' });
-      put(`upper${hand}`, { at: at + toTicks(0.75), value: 0 });
-      put(`open${hand}`, { at: at - rise, value: 0 });
-      put(`open${hand}`, { at, value: 0.55 * freedom });
-      put(`open${hand}`, { at: at + toTicks(0.8), value: 0 });
-      put('shoulderTilt', { at: at - rise, value: 0 });
-      put('shoulderTilt', { at, value: (hand === 'L' ? 1 : -1) * 1.2 * size });
-      put('shoulderTilt', { at: at + toTicks(0.75), value: 0 });
+      // A small beat of whatever the hand does: hanging it comes up a little, at the waist it dips (motion.md: 3-6 % of the height).
+      const beat = (channel: PoseKey, value: number, back = 0.7): void => {
+        put(channel, { at: at - rise, value: 0 });
+        put(channel, { at, value: value * size, ease: 'out' });
+        put(channel, { at: at + toTicks(0.12), value: value * 0.8 * size });
+        put(channel, { at: at + toTicks(back), value: 0 });
+      };
+      beat(`elbow${hand}`, hand === 'L' ? -22 : -19);
+      beat(`upper${hand}`, 6);
+      beat(`trunkY${hand}`, -0.05, 0.5);
+      beat(`aim${hand}`, 7, 0.5);
+      beat(`lift${hand}`, 1.4);
+      beat('shoulderTilt', (hand === 'L' ? 1 : -1) * 1.4);
       put('hipY', { at: at - toTicks(0.2), value: 0 });
       put('hipY', { at: at + toTicks(0.03), value: 1.2 * size });
       put('hipY', { at: at + toTicks(0.4), value: 0 });
@@ -98,27 +98,4 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
     }
   }
   return out;
-}
-
-/** A listener's nods at the speaker's pauses and phrase ends, dying away; neutral at both ends. */
-export function listeningKeys(input: { id: string; layer: string; length: number; lively: number; pauses: readonly number[] }): SpanKeys {
-  const chance = dice(hashText(`${input.id} ${input.layer} listening`));
-  const headPitch: Key[] = [{ at: 0, value: 0 }];
-  const swing = toTicks(0.5 / MOTION.nodHertz);
-  for (const pause of input.pauses) {
-    if (chance.next() > 0.35 + 0.4 * input.lively) continue;
-    let at = pause + toTicks(chance.between(0.05, 0.3));
-    if (at <= (headPitch.at(-1) as Key).at + toTicks(0.8)) continue;
-    const count = Math.round(chance.between(...MOTION.nodSwings));
-    if (at + swing * 2 * count > input.length - toTicks(0.1)) continue;
-    let size = chance.between(...MOTION.nodPitch) * (0.7 + 0.5 * input.lively);
-    headPitch.push({ at, value: 0 });
-    for (let n = 0; n < count; n++) {
-      headPitch.push({ at: at + swing, value: size }, { at: at + swing * 2, value: 0 });
-      at += swing * 2;
-      size *= 0.6;
-    }
-  }
-  headPitch.push({ at: input.length, value: 0 });
-  return { headPitch };
 }

@@ -38,7 +38,7 @@ interface Stand {
 }
 
 /** Seconds by which a new stance begins before its line. */
-const LEAD = 0.35;
+const LEAD = 0;
 /** Chance that somebody who begins to listen stays as they are. */
 const STAYS = 0.45;
 
