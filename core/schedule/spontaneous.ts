@@ -44,7 +44,7 @@ export interface Spontaneous {
 /** Gestures a minute, calm and lively (motion.md and the literature it names: 6 to 12). */
 const A_MINUTE = { calm: 7, lively: 13 } as const;
 /** What hands do on a stress that means nothing by itself (McNeill's beats and metaphors). */
-const PLAIN = ['explain', 'open-hands', 'precise', 'beat', 'explain', 'and-so-on'] as const;
+export const PLAIN_GESTURES = ['explain', 'open-hands', 'precise', 'beat', 'explain', 'and-so-on'] as const;
 const TWO_HANDED: ReadonlySet<string> = new Set(['open-hands', 'beat', 'compare', 'shrug', 'so-big', 'all', 'nothing', 'six', 'seven', 'eight', 'nine', 'ten']);
 /** Heads alone: they need no hand and come as often as they are meant. */
 const HEADS: ReadonlySet<string> = new Set(['nod', 'shake-head']);
@@ -101,7 +101,7 @@ export function spontaneous(input: SpontaneousInput): Spontaneous[] {
     });
   }
   taken.sort((a, b) => a.start - b.start);
-  const choices = PLAIN.filter((action) => fits(action, free, only));
+  const choices = PLAIN_GESTURES.filter((action) => fits(action, free, only));
   let last = '';
   return taken.map((one, n) => {
     let { action } = one;

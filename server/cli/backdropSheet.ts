@@ -6,6 +6,7 @@ import { moved } from '#core/figure/face';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { posed } from '#core/figure/pose';
+import { ownStance } from '#core/figure/rests';
 import { paintFully } from '#core/paint/incremental';
 import { backdropNodes, floorOf } from '#core/stage/backdrop';
 import { SETS } from '#core/stage/sets/index';
@@ -39,7 +40,7 @@ export function backdropSheet({ light = 0.5, frame = '16:9' as FrameShape, only 
         : people.flatMap((character, n) => {
             const scale = frame === '9:16' ? 1.3 : 1;
             const at = [scale, 0, 0, scale, n ? 150 : -130, floor] as const;
-            return drawFigure(character, posed({}), MOUTH_CHART.rest).nodes.map((node) => moved(isDay(day) ? node : inLight(node, day), at, `p${n} `));
+            return drawFigure(character, posed(ownStance(character)), MOUTH_CHART.rest).nodes.map((node) => moved(isDay(day) ? node : inLight(node, day), at, `p${n} `));
           });
     nodes.push({
       id: `cell${index}`,

@@ -2,48 +2,43 @@ import { writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import { failure } from '#core/document/failure';
 import type { Character } from '#core/document/schema';
-import { FRAMES, type FrameShape, MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
-import { dice } from '#core/draw/hash';
+import { FRAMES, type FrameShape } from '#core/document/schema';
 import type { Matrix } from '#core/draw/matrix';
 import { polygon } from '#core/draw/path';
 import type { Node } from '#core/draw/picture';
 import { layoutLine } from '#core/draw/text';
-import { poseForHand } from '#core/figure/actions/action';
-import { ACTIONS } from '#core/figure/actions/index';
 import { DESIGNS, type DesignId, designed } from '#core/figure/cast';
-import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { moved } from '#core/figure/face';
 import { drawFigure, drawSeat } from '#core/figure/figure';
-import { mascotOptions } from '#core/figure/mascots/index';
-import { MASCOT_MAKES, type MascotSlot } from '#core/figure/mascots/makes';
 import { MOUTH_CHART } from '#core/figure/mouth';
-import { dressed } from '#core/figure/outfits';
 import { stool } from '#core/figure/parts/extras/stool';
-import { optionsOf, SLOTS } from '#core/figure/parts/index';
-import { type PartialPose, posed } from '#core/figure/pose';
-import { randomPerson } from '#core/figure/random';
-import { type Holding, holdingOf } from '#core/figure/things/holding';
+import { posed } from '#core/figure/pose';
 import { paintFully } from '#core/paint/incremental';
-import { STYLES, styledPlane } from '#core/stage/styles/index';
-import type { Style } from '#core/stage/styles/style';
+import { styledPlane } from '#core/stage/styles/index';
 import { MARKS } from '#core/stage/world/tones';
 import { nodePainter, toPng } from '../paint/host.ts';
 import { filmFonts } from '../resources.ts';
 import { backdropSheet } from './backdropSheet.ts';
 import { effectSheet } from './effectSheet.ts';
+import {
+  actionCells,
+  type Cell,
+  castCells,
+  expressionCells,
+  HEAD_SLOTS,
+  handCells,
+  mouthCells,
+  questions,
+  restCells,
+  silhouetteCells,
+  slotCells,
+  styleCells,
+  turnCells,
+  variedCells,
+} from './figureCells.ts';
 import { pictureSheet } from './pictureSheet.ts';
 import { propSheet } from './propSheet.ts';
 import { wordSheet } from './wordSheet.ts';
-
-interface Cell {
-  readonly style?: Style;
-  readonly character: Character;
-  readonly pose: PartialPose;
-  readonly mouth: MouthShape;
-  readonly label: string;
-  readonly holding?: readonly Holding[];
-  readonly sits?: boolean;
-}
 
 /** An hour by its name or its place on the dial. */
 function hourOf(text: string): number {
@@ -67,6 +62,10 @@ export const contactSheetCommand = (): Command =>
     .option('--character <design>', `one of ${Object.keys(DESIGNS).join(', ')}`, 'marit')
     .option('--actions', 'one character through all actions')
     .option('--expressions', 'all expressions')
+    .option('--rest', 'every way to stand, by different people')
+    .option('--silhouette', 'people by chance as they stand, in black')
+    .option('--hands', 'every shape of a hand')
+    .option('--blind <seed>', 'with --expressions, --actions or --rest: without labels, shuffled; what each is goes to a file beside it')
     .option('--mouths', 'the mouth chart in smile and frown')
     .option('--turns', 'heads turned')
     .option('--cast', 'everybody to start from, with their second outfits')
@@ -89,141 +88,98 @@ export const contactSheetCommand = (): Command =>
       const name = options.character as DesignId;
       if (!(name in DESIGNS)) throw failure('no-character', `There is no character called “${name}”. Choose one of ${Object.keys(DESIGNS).join(', ')}.`);
       const one = designed(name, 'ch_000000000000', 'a0');
-      const cells: Cell[] = options.styles
-        ? styleCells()
-        : options.cast
-          ? castCells()
-          : options.slot
-            ? slotCells(one, options.slot)
-            : options.actions
-              ? actionCells(one)
-              : options.expressions
-                ? expressionCells(one)
-                : options.mouths
-                  ? mouthCells(one)
-                  : options.turns
-                    ? turnCells()
-                    : variedCells(Number(options.seed), Number(options.count));
-      const heads = options.expressions || options.mouths || options.turns || (options.slot && one.kind === 'person' && HEAD_SLOTS.has(options.slot));
-      await writeFile(options.out, sheet(cells, heads ? 5 : options.actions ? 8 : 6, heads ? 190 : 268, heads ? 190 : 360, heads));
+      if (options.blind !== undefined) return blindSheet(options.out, kindOf(options), Number(options.blind));
+      const kind = SHEETS.find(({ option }) => options[option]) ?? VARIED;
+      const cells = kind.cells(one, options);
+      const heads = kind.heads ?? (options.slot && one.kind === 'person' && HEAD_SLOTS.has(options.slot));
+      await writeFile(
+        options.out,
+        heads
+          ? sheet(cells, { columns: 5, width: 190, height: 190, heads: true })
+          : sheet(cells, { columns: kind.columns ?? 6, width: kind.width ?? 268, height: kind.height ?? 360 }),
+      );
     });
 
-function variedCells(seed: number, count: number): Cell[] {
-  const chance = dice(seed);
-  return Array.from({ length: count }, (_, index) => {
-    const character = randomPerson(seed * 1000 + index);
-    const expression = EXPRESSIONS[Math.floor(chance.next() * EXPRESSIONS.length)];
-    const action = chance.next() < 0.5 ? ACTIONS[Math.floor(chance.next() * ACTIONS.length)] : undefined;
-    const key = action?.keys.at(-1);
-    return {
-      character,
-      pose: { ...(key ? poseForHand(key.pose, index % 2 ? 'left' : 'right', 1) : {}), ...(expression?.face ?? {}), headTurn: chance.between(-0.35, 0.35) },
-      mouth: MOUTH_SHAPES[Math.floor(chance.next() * 10)] as MouthShape,
-      label: `${character.figure.age}, ${expression?.name ?? ''}${action ? `, ${action.name}` : ''}`,
-    };
-  });
+type Options = Readonly<Record<string, string>>;
+
+/** A sheet of figures: the option that asks for it, its cells and their size. */
+interface SheetKind {
+  readonly option: string;
+  readonly cells: (character: Character, options: Options) => Cell[];
+  readonly heads?: boolean;
+  readonly columns?: number;
+  readonly width?: number;
+  readonly height?: number;
 }
 
-/** Each action where it is held, and half a cycle on; those for a hand with right and left in turn. */
-const actionCells = (character: Character): Cell[] =>
-  ACTIONS.flatMap((action, n) => {
-    const hand = action.handed && n % 2 ? ('left' as const) : ('right' as const);
-    const halfway = action.cycle?.keys[Math.floor((action.cycle.keys.length - 1) / 2)];
-    const peak = action.keys.find(({ at }) => at === 0);
-    return [action.keys.at(-1), action.cycle && action.cycle.keys.length > 1 ? halfway : action.cycle ? undefined : peak].flatMap((key, index) =>
-      key
-        ? [
-            {
-              character,
-              pose: { smile: 0.3, ...poseForHand(key.pose, hand, 1) },
-              mouth: 'rest' as const,
-              label: `${action.name}${index ? ', moving' : ''}`,
-              holding: holdingOf(action, hand),
-              sits: action.id === 'sit',
-            },
-          ]
-        : [],
-    );
-  });
+const VARIED: SheetKind = { option: '', cells: (_, { seed, count }) => variedCells(Number(seed), Number(count)) };
+const SHEETS: readonly SheetKind[] = [
+  { option: 'styles', cells: styleCells },
+  { option: 'cast', cells: castCells },
+  { option: 'slot', cells: (character, { slot }) => slotCells(character, slot as string) },
+  { option: 'rest', cells: restCells, columns: 8 },
+  { option: 'silhouette', cells: (_, { seed, count }) => silhouetteCells(Number(seed), Number(count)), columns: 8, width: 200, height: 330 },
+  { option: 'hands', cells: handCells, columns: 8, width: 170, height: 200 },
+  { option: 'actions', cells: actionCells, columns: 9, width: 240 },
+  { option: 'expressions', cells: expressionCells, heads: true },
+  { option: 'mouths', cells: mouthCells, heads: true },
+  { option: 'turns', cells: turnCells, heads: true },
+];
 
-const expressionCells = (character: Character): Cell[] =>
-  EXPRESSIONS.flatMap((expression) =>
-    [0.5, 1].map((strength) => ({
-      character,
-      pose: Object.fromEntries(Object.entries(expression.face).map(([key, value]) => [key, (value as number) * strength])),
-      mouth: expression.id === 'laughing' ? ('wide' as const) : expression.id === 'surprised' ? ('round' as const) : ('rest' as const),
-      label: `${expression.name} ${strength * 100} %`,
-    })),
-  );
-
-const mouthCells = (character: Character): Cell[] =>
-  [0.8, -0.8].flatMap((smile) => MOUTH_SHAPES.map((mouth) => ({ character, pose: { smile }, mouth, label: `${mouth}, ${smile > 0 ? 'smile' : 'frown'}` })));
-
-const HEAD_SLOTS: ReadonlySet<string> = new Set(['head', 'hair', 'brows', 'eyes', 'lashes', 'nose', 'mouth', 'ears', 'facialHair', 'headwear', 'glasses']);
-
-function slotCells(character: Character, slot: string): Cell[] {
-  if (character.kind === 'mascot' && (slot === 'body' || slot in MASCOT_MAKES))
-    return mascotOptions(slot as MascotSlot).map(({ id, name }, n) => ({
-      character: { ...character, parts: { ...character.parts, [slot]: id } },
-      pose: { headTurn: [0, 0.3, -0.3][n % 3] as number, smile: 0.6, upperR: 60, elbowR: 50 },
-      mouth: 'rest' as const,
-      label: name,
-    }));
-  const options = optionsOf(slot);
-  if (!options.length) throw failure('no-slot', `There is no slot called “${slot}”. Choose one of ${SLOTS.join(', ')}.`);
-  return options.map(({ id, name }, n) => ({
-    character: slot === 'extras' ? { ...character, extras: { [id]: true as const } } : { ...character, parts: { ...character.parts, [slot]: id } },
-    pose: { headTurn: [0, 0.3, -0.3][n % 3] as number, smile: 0.5 },
-    mouth: slot === 'facialHair' || slot === 'mouth' ? ((['rest', 'wide', 'mid'] as const)[n % 3] as MouthShape) : 'rest',
-    label: name,
-  }));
+function kindOf(options: Options): 'expressions' | 'actions' | 'rest' {
+  const kind = (['expressions', 'actions', 'rest'] as const).find((one) => options[one]);
+  if (!kind) throw failure('no-sheet', 'Say what to look at without labels: --expressions, --actions or --rest.');
+  return kind;
 }
 
-/** Some of the cast in an action each, in every drawing style. */
-const styleCells = (): Cell[] =>
-  STYLES.flatMap((style) =>
-    (['marit', 'harjit', 'zola', 'mei', 'juno', 'fern'] as const).map((name, n) => ({
-      style,
-      character: designed(name, 'ch_000000000000', 'a0'),
-      pose: { smile: 0.4, ...poseForHand(ACTIONS[[1, 2, 7, 20, 30, 0][n] as number]?.keys.at(-1)?.pose ?? {}, 'right', 1) },
-      mouth: (['rest', 'mid'] as const)[n % 2] as MouthShape,
-      label: `${style.name}, ${designed(name, 'ch_000000000000', 'a0').name}`,
-    })),
-  );
-
-/** Everybody to start from: in everyday clothes, and in the second outfit. */
-const castCells = (): Cell[] =>
-  (Object.keys(DESIGNS) as DesignId[]).flatMap((name, n) => {
-    const character = designed(name, 'ch_000000000000', 'a0');
-    return [undefined, ...Object.keys(character.outfits ?? {})].map((outfit) => ({
-      character: dressed(character, outfit),
-      pose: { smile: 0.5, headTurn: [0, 0.2, -0.2][n % 3] as number },
-      mouth: 'rest' as const,
-      label: outfit ? `${character.name}, ${character.outfits?.[outfit]?.name}` : character.name,
-    }));
+/** Questions without labels, numbered, in an order of chance; what each is goes to a file beside the picture. */
+async function blindSheet(out: string, kind: 'expressions' | 'actions' | 'rest', seed: number): Promise<void> {
+  const asked = questions(kind, seed);
+  const cells = asked.flatMap(({ cells: frames }, n) => {
+    const three = kind === 'actions' ? [...frames, ...Array.from({ length: 3 - frames.length }, () => frames.at(-1) as Omit<Cell, 'label'>)] : frames;
+    return three.map((frame, k) => ({ ...frame, label: k ? '' : `${n + 1}` }));
   });
+  const picture =
+    kind === 'expressions'
+      ? sheet(cells, { columns: 9, width: 140, height: 160, heads: true, size: 120 / 158 })
+      : kind === 'actions'
+        ? sheet(cells, { columns: 9, width: 200, height: 270, size: 0.46 })
+        : sheet(cells, { columns: 8, width: 200, height: 330 });
+  await writeFile(out, picture);
+  await writeFile(`${out.replace(/\.png$/, '')}.key.txt`, `${asked.map(({ answer }, n) => `${n + 1} ${answer}`).join('\n')}\n`);
+}
 
-const turnCells = (): Cell[] =>
-  (Object.keys(DESIGNS) as DesignId[]).flatMap((name) =>
-    [-0.467, -0.23, 0, 0.23, 0.467].map((turn) => ({
-      character: designed(name, 'ch_000000000000', 'a0'),
-      pose: { headTurn: turn, smile: 0.5 },
-      mouth: 'rest' as const,
-      label: `${Math.round(turn * 75)}°`,
-    })),
-  );
+/** A node as a shape against the light. */
+function blackened(node: Node): Node {
+  const ink = '#102024';
+  if ('items' in node) return { ...node, ...(node.base ? { base: blackened(node.base) as typeof node.base } : {}), items: node.items.map(blackened) };
+  return { ...node, ...(node.fill === undefined ? {} : { fill: ink }), ...(node.stroke === undefined ? {} : { stroke: { ...node.stroke, paint: ink } }) };
+}
 
-function sheet(cells: readonly Cell[], columns: number, width: number, height: number, heads: boolean): Buffer {
+interface Layout {
+  readonly columns: number;
+  readonly width: number;
+  readonly height: number;
+  readonly heads?: boolean;
+  /** Pixels to a figure unit, where it is not the sheet's own. */
+  readonly size?: number;
+}
+
+function sheet(cells: readonly Cell[], { columns, width, height, heads = false, size }: Layout): Buffer {
   const rows = Math.ceil(cells.length / columns);
   const nodes: Node[] = cells.flatMap((cell, index) => {
     const x = (index % columns) * width;
     const y = Math.floor(index / columns) * height;
     const { nodes: figure, skeleton } = drawFigure(cell.character, posed(cell.pose), MOUTH_CHART[cell.mouth], cell.holding);
-    const nodes = cell.sits ? [...drawSeat(cell.character, stool.seat), ...figure] : figure;
-    const scale = heads ? (cell.character.kind === 'mascot' ? 0.84 : 1.12) : cell.character.kind === 'mascot' ? 0.9 : 0.62;
-    const matrix: Matrix = heads
-      ? [scale, 0, 0, scale, x + width / 2 - skeleton.head.x * scale, y + height * 0.53 - skeleton.head.y * scale]
-      : [scale, 0, 0, scale, x + width / 2, y + height - 30];
+    const whole = cell.sits ? [...drawSeat(cell.character, stool.seat), ...figure] : figure;
+    const nodes = cell.black ? whole.filter(({ id }) => !id.startsWith('floor.')).map(blackened) : whole;
+    const scale = size ?? (cell.focus ? 1.7 : heads ? (cell.character.kind === 'mascot' ? 0.84 : 1.12) : cell.character.kind === 'mascot' ? 0.9 : 0.62);
+    const { wrist } = skeleton.arms.R;
+    const matrix: Matrix = cell.focus
+      ? [scale, 0, 0, scale, x + width / 2 - wrist.x * scale, y + height * 0.66 - wrist.y * scale]
+      : heads
+        ? [scale, 0, 0, scale, x + width / 2 - skeleton.head.x * scale, y + height * 0.53 - skeleton.head.y * scale]
+        : [scale, 0, 0, scale, x + width / 2, y + height - 30];
     const label = layoutLine(cell.label, filmFonts().label, 12);
     return [
       {

@@ -5,6 +5,7 @@ import { designed } from '#core/figure/cast';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { posed } from '#core/figure/pose';
+import { ownStance } from '#core/figure/rests';
 import { paintFully } from '#core/paint/incremental';
 import { backdropPlanes } from '#core/stage/backdrop';
 import { EFFECTS } from '#core/stage/effects/index';
@@ -25,7 +26,8 @@ export async function effectSheet(): Promise<Buffer> {
   const { back, background } = backdropPlanes({ kind: 'set', set: 'harbour-low-tide', light: 0.5 }, '16:9', { x: 0, y: 0, width: 1920 }, { depth: 0, blur: 0 }, 0);
   const people = (['marit', 'tully'] as const).map((id, n): Plane => {
     const k = 1.5;
-    return { id, view: [k, 0, 0, k, 960 + (n ? 300 : -260), 540 + 410], nodes: drawFigure(designed(id, 'ch_000000000000', 'a0'), posed({}), MOUTH_CHART.rest).nodes };
+    const character = designed(id, 'ch_000000000000', 'a0');
+    return { id, view: [k, 0, 0, k, 960 + (n ? 300 : -260), 540 + 410], nodes: drawFigure(character, posed(ownStance(character)), MOUTH_CHART.rest).nodes };
   });
   const rows = Math.ceil((EFFECTS.length + 1) / COLUMNS);
   const canvas = createCanvas(COLUMNS * (CELL.width + 12) + 12, rows * (CELL.height + 34) + 12);

@@ -4,8 +4,9 @@ import { MASCOT_MAKES, type MascotSlot, makeOf } from '#core/figure/mascots/make
 import { featuresOf } from '#core/figure/parts/features/index';
 import { EXTRAS, NEVER_EMPTY, optionsOf, partIn, type Slot } from '#core/figure/parts/index';
 import type { PartInfo } from '#core/figure/parts/part';
-import { posed } from '#core/figure/pose';
+import { over, posed } from '#core/figure/pose';
 import { heightOf, proportionsOf } from '#core/figure/proportions';
+import { ownStance } from '#core/figure/rests';
 import { skeletonOf } from '#core/figure/skeleton';
 import type { OptionPicture } from '../workers/cast.worker.ts';
 
@@ -129,7 +130,8 @@ export function placeIn(character: Character, width: number, height: number): { 
 export function pinOf(character: Character, slot: RoomSlot, turn: number): { x: number; y: number } {
   if (character.kind === 'mascot') return mascotPin(character, slot, turn);
   const p = proportionsOf(character.figure);
-  const { head, neck, hip, arms, legs } = skeletonOf(p, posed({ bodyTurn: turn * 0.45, headTurn: turn * 0.55 }));
+  // It stands there as it stands by itself.
+  const { head, neck, hip, arms, legs } = skeletonOf(p, posed(over(ownStance(character), { bodyTurn: turn * 0.45, headTurn: turn * 0.55 })));
   const s = Math.sin(((turn * 75) / 180) * Math.PI) * 22;
   const at = (x: number, y: number): { x: number; y: number } => ({ x, y });
   switch (slot) {

@@ -67,7 +67,7 @@ describe('a cue’s words', () => {
   const label = (cue: Partial<Cue> & { kind: Cue['kind'] }): string => cueLabel(made.document, scene, { ...hung, ...cue } as Cue);
   it('name what is done and with which hand', () => {
     expect(cueLabel(made.document, scene, gestureOn(layers[0], ''))).toBe('Wave, right hand');
-    expect(label({ kind: 'gesture', layer: layers[0], action: 'shrug', hand: 'both', strength: 1 })).toBe('Shrug, both hands');
+    expect(label({ kind: 'gesture', layer: layers[0], action: 'explain', hand: 'both', strength: 1 })).toBe('Talk with hands, both hands');
     expect(label({ kind: 'gesture', layer: layers[0], action: 'nod', hand: 'right', strength: 1 })).toBe('Nod');
   });
   it('say how strongly a face is made', () => {

@@ -9,8 +9,9 @@ import { bodyOf } from '#core/figure/mascots/index';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { stool } from '#core/figure/parts/extras/stool';
 import { pictureHead } from '#core/figure/pictured/model';
-import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
+import { over, type PartialPose, posed } from '#core/figure/pose';
 import { heightOf } from '#core/figure/proportions';
+import { ownStance } from '#core/figure/rests';
 import { holdingOf } from '#core/figure/things/holding';
 import { wearOf } from '#core/figure/wear';
 import type { EngineExports } from '#core/paint/engine';
@@ -51,33 +52,30 @@ const brush: Promise<Painter> = (async () => {
 
 const CALM: PartialPose = { smile: 0.3 };
 
-function added(...poses: readonly PartialPose[]): PartialPose {
-  const out: PartialPose = {};
-  for (const pose of poses) for (const key of POSE_KEYS) if (pose[key]) out[key] = (out[key] ?? 0) + (pose[key] as number);
-  return out;
-}
+/** How somebody stands while nothing is asked of it. */
+const calm = (character: Character): PartialPose => over(ownStance(character), CALM);
 
-function poseOf(act: Act, seconds: number | undefined): PartialPose {
-  if (act.kind === 'go') return CALM;
-  if (act.kind === 'stand') return added(CALM, { headTurn: act.turn * 0.6, bodyTurn: act.turn * 0.4, gazeX: act.gazeX, gazeY: act.gazeY });
+function poseOf(act: Act, character: Character, seconds: number | undefined): PartialPose {
+  if (act.kind === 'go') return calm(character);
+  if (act.kind === 'stand') return over(calm(character), { headTurn: act.turn * 0.6, bodyTurn: act.turn * 0.4, gazeX: act.gazeX, gazeY: act.gazeY });
   if (act.kind === 'expression') {
     const face = expressionOf(act.expression)?.face ?? {};
     // Comes within a third of a second, as it does on the stage.
     const share = act.strength * (seconds === undefined ? 1 : Math.min(1, seconds / 0.33));
-    return Object.fromEntries(Object.entries(face).map(([key, value]) => [key, (value as number) * share])) as PartialPose;
+    return over(calm(character), Object.fromEntries(Object.entries(face).map(([key, value]) => [key, (value as number) * share])) as PartialPose);
   }
   const action = actionOf(act.action);
-  if (!action) return CALM;
+  if (!action) return calm(character);
   const start = -(action.keys[0]?.at ?? 0);
-  return added(CALM, playAction(action, act.hand, seconds ?? start + 0.02, Math.max(action.seconds, 0.8)));
+  return over(calm(character), playAction(action, act.hand, seconds ?? start + 0.02, Math.max(action.seconds, 0.8)));
 }
 
 /** On the way: with feet, as on the stage; who is seated looks where the way leads. */
 function goingOf({ gait, way }: Extract<Act, { kind: 'go' }>, character: Character, seconds: number | undefined): { pose: PartialPose; rise: number } {
-  if (goesOn(character) !== 'feet') return { pose: added(CALM, { headTurn: way * 0.5, bodyTurn: way * 0.4, gazeX: way * 0.6 }), rise: 0 };
+  if (goesOn(character) !== 'feet') return { pose: over(CALM, { headTurn: way * 0.5, bodyTurn: way * 0.4, gazeX: way * 0.6 }), rise: 0 };
   const p = bodyOf(character);
   const { pose, rise } = poseOnWay(p, heightOf(p), gait, way, seconds);
-  return { pose: added(CALM, pose, { gazeX: way * 0.6, headTurn: way * 0.2 }), rise };
+  return { pose: over(over(CALM, pose), { gazeX: way * 0.6, headTurn: way * 0.2 }), rise };
 }
 
 /** Faces are seen from near, hands from the waist up, moves whole: frames in head units about the figure's own joints. */
@@ -106,9 +104,9 @@ self.onmessage = async ({ data }: MessageEvent<ActRequest>) => {
   const context = flat.getContext('2d');
   const action = act.kind === 'action' ? actionOf(act.action) : undefined;
   // All frames through one window, as it is at rest.
-  const view = viewOf(act, character, drawFigure(character, posed(CALM), MOUTH_CHART.rest).skeleton, width, height);
+  const view = viewOf(act, character, drawFigure(character, posed(calm(character)), MOUTH_CHART.rest).skeleton, width, height);
   for (const [n, seconds] of moments.entries()) {
-    const { pose, rise } = act.kind === 'go' ? goingOf(act, character, seconds) : { pose: poseOf(act, seconds), rise: 0 };
+    const { pose, rise } = act.kind === 'go' ? goingOf(act, character, seconds) : { pose: poseOf(act, character, seconds), rise: 0 };
     const { nodes: drawn } = drawFigure(character, posed(pose), MOUTH_CHART.rest, action && act.kind === 'action' ? holdingOf(action, act.hand) : undefined);
     const nodes = action?.id === 'sit' && !(character.kind === 'person' && wearOf(character).seat) ? [...drawSeat(character, stool.seat), ...drawn] : drawn;
     const surface = await pictures.whole(() =>

@@ -11,7 +11,8 @@ import { drawFigure, drawSeat } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { stool } from '#core/figure/parts/extras/stool';
 import { pictureHead } from '#core/figure/pictured/model';
-import { type PartialPose, POSE_KEYS, posed } from '#core/figure/pose';
+import { over, type PartialPose, posed } from '#core/figure/pose';
+import { ownStance, type RestPose, restPoseOf, restStance } from '#core/figure/rests';
 import { holdingOf } from '#core/figure/things/holding';
 import { wearOf } from '#core/figure/wear';
 import type { EngineExports } from '#core/paint/engine';
@@ -72,6 +73,8 @@ export type CastAnswer =
   | { readonly kind: 'problem'; readonly sentence: string };
 
 const FRAME_MS = 1000 / 30;
+/** Clothes are looked at with the hands at the sides. */
+const AT_EASE_STANCE = restStance(restPoseOf('at-ease') as RestPose);
 /** The size of an adult on a wide stage (core/edit/create.ts, scaleFor). */
 const ON_STAGE = 1.46;
 
@@ -92,12 +95,6 @@ const brush: Promise<Painter> = (async () => {
   return new Painter(instance.exports as unknown as EngineExports, pictures.find);
 })();
 
-function added(...poses: readonly PartialPose[]): PartialPose {
-  const out: PartialPose = {};
-  for (const pose of poses) for (const key of POSE_KEYS) if (pose[key]) out[key] = (out[key] ?? 0) + (pose[key] as number);
-  return out;
-}
-
 /** The moment's stance: alive, with the expression and the action that are tried. */
 function stance(now: number): PartialPose {
   if (!figure) return {};
@@ -113,7 +110,7 @@ function stance(now: number): PartialPose {
     const long = hold + 1.6;
     doing = playAction(action, trying.hand, ((now - actionSince) / 1000) % long, hold - 0.4);
   }
-  return added(alive, face, turn, doing);
+  return over([alive, face, turn].reduce(over, ownStance(character)), doing);
 }
 
 let grounded: { room: typeof room; plane: Plane } | undefined;
@@ -169,7 +166,9 @@ void loop();
 /** One option's picture, painted and sent as soon as it is ready. */
 async function drawOption({ character, view, turn = 0, expression, mouth }: OptionPicture, width: number, height: number, background: string): Promise<ImageBitmap> {
   const own = await brush;
-  const pose = posed({ ...(expression ? expressionOf(expression)?.face : { smile: 0.4 }), headTurn: turn, bodyTurn: 0 });
+  // Clothes are shown with the hands at the sides; a face straight on.
+  const stands = view === 'head' || character.kind === 'mascot' ? {} : AT_EASE_STANCE;
+  const pose = posed(over(stands, { ...(expression ? expressionOf(expression)?.face : { smile: 0.35 }), headTurn: turn }));
   const { nodes, skeleton } = drawFigure(character, pose, MOUTH_CHART[mouth ?? 'rest']);
   const tall = -skeleton.head.y + 120;
   const mascot = character.kind === 'mascot';
@@ -192,7 +191,7 @@ async function drawOption({ character, view, turn = 0, expression, mouth }: Opti
 /** A character alone on nothing, as a PNG with alpha, `height` pixels tall. */
 async function pictureOf({ character, pose, mouth, height }: Extract<CastRequest, { kind: 'picture' }>): Promise<Blob> {
   const own = await brush;
-  const nodes = drawFigure(character, posed(pose), MOUTH_CHART[mouth ?? 'rest']).nodes.filter(({ id }) => !id.startsWith('floor.'));
+  const nodes = drawFigure(character, posed(over(ownStance(character), pose)), MOUTH_CHART[mouth ?? 'rest']).nodes.filter(({ id }) => !id.startsWith('floor.'));
   const box = boundsOf(nodes);
   const scale = height / (box.bottom - box.top + 8);
   const width = Math.ceil((box.right - box.left + 8) * scale);

@@ -6,6 +6,7 @@ import { feelingOf } from '../../schedule/feeling.ts';
 import { GESTURE_WORDS, meaningAt, meansWord, plainWord } from '../../schedule/lexicon.ts';
 import type { ScheduledLine } from '../../schedule/lines.ts';
 import type { SceneSchedule } from '../../schedule/schedule.ts';
+import { PLAIN_GESTURES } from '../../schedule/spontaneous.ts';
 import { frameSize } from '../../stage/frame.ts';
 import { propOf } from '../../stage/props/index.ts';
 import { TICKS_PER_SECOND, toTicks } from '../../time/ticks.ts';
@@ -133,7 +134,7 @@ function gestures(
   const ranked = line.words
     .map((one, index) => {
       const meaning = meaningAt(GESTURE_WORDS, plain, index);
-      return { one, meaning, score: stressOf(index) + (meaning ? (meaning.often ? 0.2 : 0.45) : 0) + luck.next() * 0.5 };
+      return { one, meaning, score: stressOf(index) + (meaning ? (meaning.often ? 0.2 : 0.45) : 0) + luck.next() * 0.7 };
     })
     .sort((a, b) => b.score - a.score);
   const taken: number[] = [];
@@ -142,9 +143,9 @@ function gestures(
     if (taken.length >= most || score < 0.62) break;
     const before = last.get(layer);
     if (taken.some((at) => Math.abs(at - one.start) < gap) || (before && one.start - before.at < gap)) continue;
-    const action = meaning?.action ?? (luck.next() < 0.6 ? 'beat' : 'explain');
+    const action = meaning?.action ?? (PLAIN_GESTURES[Math.floor(luck.next() * PLAIN_GESTURES.length)] as string);
     if (before?.action === action) continue;
-    const hand = before?.hand === 'right' ? 'left' : 'right';
+    const hand = before ? (before.hand === 'right' ? 'left' : 'right') : luck.next() < 0.5 ? 'right' : 'left';
     const seconds = meaning ? 1.1 : 0.8;
     const note = meaning ? `${meaning.note}: “${one.text.replace(/[.,?!;:]+$/, '')}”` : `stress on “${one.text.replace(/[.,?!;:]+$/, '')}”`;
     put(

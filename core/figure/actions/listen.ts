@@ -7,7 +7,7 @@ const POSE: ActionPose = {
   hipTilt: -5,
   spine: -5,
   shoulderTilt: 7,
-  ...atHead('A', 68, 48, -172, { pole: 1, flat: 1, palm: -0.2 }),
+  ...atHead('A', 76, 42, -166, { pole: 1, flat: 1, palm: -0.2 }),
   ...arm('O', 26, -40, -30, { fist: 0.3 }),
   lean: 9,
   headTilt: 12,

@@ -18,7 +18,7 @@ export const NUMBERS: readonly Action[] = NAMES.map((name, n) => {
   const pose = shown(n + 1);
   return {
     id: name.toLowerCase(),
-    name: `${name} ${n ? 'fingers' : 'finger'}`,
+    name: `Show ${name.toLowerCase()}`,
     group: 'talk',
     words: [name.toLowerCase(), String(n + 1), 'number'],
     moods: ['calm'],

@@ -5,7 +5,8 @@ import { toSvgData } from '../../draw/path.ts';
 import { type Gradient, type Item, isGroup, type Node, type Paint } from '../../draw/picture.ts';
 import { drawFigure } from '../../figure/figure.ts';
 import { MOUTH_CHART, type MouthNumbers } from '../../figure/mouth.ts';
-import { type PartialPose, posed } from '../../figure/pose.ts';
+import { over, type PartialPose, posed } from '../../figure/pose.ts';
+import { ownStance } from '../../figure/rests.ts';
 
 const number = (value: number): string => String(Math.round(value * 1000) / 1000);
 const escaped = (text: string): string => text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] as string);
@@ -70,7 +71,7 @@ function gradient(paint: Gradient, id: string): string {
  * ("torso", "face", "armL" …), in painting order, in figure units (1 HU = 100).
  */
 export function characterSvg(character: Character, pose: PartialPose = {}, mouth: MouthNumbers = MOUTH_CHART.rest): string {
-  const { nodes } = drawFigure(character, posed(pose), mouth);
+  const { nodes } = drawFigure(character, posed(over(ownStance(character), pose)), mouth);
   const writer = new Writer();
   const box = boundsOf(nodes);
   const pad = 8;
