@@ -28,7 +28,7 @@ export interface SpanInput {
  */
 export function idleKeys(input: SpanInput): SpanKeys {
   const chance = dice(hashText(`${input.id} ${input.layer} idle`));
-  return { ...breath(input, chance), ...blinks(input, chance), ...weight(input, chance) };
+  return { ...breath(input, chance), ...blinks(input, chance), ...weight(input, chance), ...drift(input, dice(hashText(`${input.id} ${input.layer} drift`))) };
 }
 
 function breath({ length, talking, lively, tense }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
@@ -71,6 +71,27 @@ export function blink(keys: Key[], at: number, chance: ReturnType<typeof dice>):
     { at: at + close + shut, value: 1, ease: 'both' },
     { at: at + close + shut + open, value: 0, ease: 'hold' },
   );
+}
+
+/** How far a body drifts while it stands: bow of the spine and head sideways in units, trunk in shares of a turn (motion.md: sway at .1 to .3 Hz, a degree or so). */
+const DRIFT = { spine: 2.2, headX: 1.9, bodyTurn: 0.016 } as const;
+
+/** Nobody stands like a post: spine, head and trunk drift a little all the time, more while talking. */
+function drift({ length, talking, lively, tense }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {
+  if (length < toTicks(1)) return {};
+  const size = (talking ? 1.15 : 0.75) * (0.75 + 0.5 * lively) * (1.1 - 0.4 * tense);
+  const out: Partial<Record<PoseKey, Key[]>> = {};
+  for (const [channel, most] of Object.entries(DRIFT) as [keyof typeof DRIFT, number][]) {
+    const keys: Key[] = [{ at: 0, value: 0 }];
+    let side = chance.next() < 0.5 ? -1 : 1;
+    for (let at = toTicks(chance.between(0.5, 1.1)); at < length - toTicks(0.6); at += toTicks(chance.between(1.1, 2))) {
+      keys.push({ at, value: side * most * size * chance.between(0.45, 1) });
+      side = chance.next() < 0.8 ? -side : side;
+    }
+    keys.push({ at: length, value: 0 });
+    out[channel] = keys;
+  }
+  return out;
 }
 
 function weight({ length, lively, tense, height, sway = 1 }: SpanInput, chance: ReturnType<typeof dice>): SpanKeys {

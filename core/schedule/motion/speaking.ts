@@ -19,6 +19,9 @@ export interface SpeakingInput {
   readonly hand: 'L' | 'R';
 }
 
+/** Seconds of speech after which a word is beaten, however weak it is. */
+const LONGEST_STILL = 1.3;
+
 /**
  * What a speaker's body does by itself on a line: a breath before it (in the gap before), head dips and lifted brows
  * on stressed words, brows up at a question's end, small beats of one hand. Neutral at both ends.
@@ -36,9 +39,11 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
   const freedom = 1.1 - 0.5 * input.tense;
   let lastBeat = -toTicks(2);
   let side = chance.next() < 0.5 ? -1 : 1;
-  for (const word of input.words) {
-    if (word.stress < 0.5) continue;
-    const at = word.start + Math.round((word.end - word.start) * 0.3);
+  for (const said of input.words) {
+    const at = said.start + Math.round((said.end - said.start) * 0.3);
+    // Who speaks evenly beats now and then all the same.
+    const word = at - lastBeat > toTicks(LONGEST_STILL) ? { ...said, stress: Math.max(said.stress, 0.5) } : said;
+    if (word.stress < 0.4) continue;
     const reach = toTicks(0.16);
     if (at - lastBeat > toTicks(0.5)) {
       const dip = chance.between(...MOTION.beatHead) * power * (0.5 + word.stress);
@@ -59,7 +64,7 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
         put(key, { at: at + toTicks(0.36), value: 0 });
       }
     }
-    if (at - lastBeat > toTicks(0.7) && word.stress > 0.5) {
+    if (at - lastBeat > toTicks(0.6) && word.stress > 0.45) {
       const hand = input.hand;
       const rise = toTicks(0.26);
       const size = power * freedom * chance.between(0.7, 1.1);
