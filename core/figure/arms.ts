@@ -2,7 +2,7 @@ import { along, type Point } from '../draw/matrix.ts';
 import { joined, type Path, pen } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, mix, smooth } from '../time/easing.ts';
-import { contour, fleshed, type Knot, leaf, litContour } from './contour.ts';
+import { contour, fleshed, type Knot, leaf } from './contour.ts';
 import { drawHand, handWeights } from './hand.ts';
 import type { FigureModel } from './model.ts';
 import type { Garment, HandFrame } from './parts/part.ts';
@@ -107,13 +107,11 @@ function paint(s: Sketch, id: string, shape: ArmShape, tone: Tone, bend: number,
   const pieces = [...shape.upper, ...shape.fore];
   if (!pieces.length) return;
   const shade = SHADE * scale;
-  s.fill(id, joined(...pieces.map((knots) => contour(knots))), tone.shadow);
-  s.fill(`${id}.lit`, joined(...pieces.map((knots) => litContour(knots, shade))), tone.base);
+  s.outlined(id, pieces, tone, shade);
   const folded = clamp((Math.abs(bend) - 84) / 30, 0, 1);
   if (folded === 0 || !shape.fore.length || !shape.upper.length) return;
   const alpha = folded === 1 ? undefined : Math.round(folded * 32) / 32;
-  s.fill(`${id}.fore`, joined(...shape.fore.map((knots) => contour(knots))), tone.shadow, alpha);
-  s.fill(`${id}.fore.lit`, joined(...shape.fore.map((knots) => litContour(knots, shade))), tone.base, alpha);
+  s.outlined(`${id}.fore`, shape.fore, tone, shade, alpha);
 }
 
 /** Folds that start in the crease of a bent elbow: two leaves from 42 degrees on, a third from 95 (bodies.md, 4). */
@@ -255,16 +253,7 @@ export function drawPocket(model: FigureModel, sk: Skeleton, pose: Pose, wear: W
   const at = (on: number, off: number): Point => ({ x: wrist.x + ux * on * k + uy * off * k, y: wrist.y + uy * on * k - ux * off * k });
   const knots: Knot[] = [{ ...at(-2, -15), corner: true }, { ...at(-4, 15), corner: true }, at(16, 15), at(30, 11), at(35, 0), at(30, -11), at(16, -15)];
   const alpha = hidden === 1 ? undefined : Math.round(hidden * 32) / 32;
-  s.fill('cloth', contour(knots), tone.shadow, alpha);
-  s.fill(
-    'cloth.lit',
-    litContour(
-      knots.map((knot) => ({ ...knot, lit: out > 0 ? 0.9 : 0.75 })),
-      4,
-    ),
-    tone.base,
-    alpha,
-  );
+  s.outlined('cloth', [knots.map((knot) => ({ ...knot, lit: out > 0 ? 0.9 : 0.75 }))], tone, 4, alpha);
   const [a, b] = [at(-2, -16), at(-4, 16)];
   s.line('edge', pen().move(a.x, a.y).line(b.x, b.y).done(), cloth ? model.seam(cloth) : model.skin.line, 2.4, alpha);
   return s.nodes;

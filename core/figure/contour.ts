@@ -1,5 +1,5 @@
 import type { Point } from '../draw/matrix.ts';
-import { CLOSE, CUBIC, MOVE, type Path } from '../draw/path.ts';
+import { CLOSE, CUBIC, joined, MOVE, type Path } from '../draw/path.ts';
 
 /** A point of an outline. */
 export interface Knot extends Point {
@@ -16,70 +16,82 @@ const HANDLE = 0.35;
 /** Where the light comes from: upper left (design.md, 10), as long as 1. */
 const LIGHT = { x: -0.876, y: -0.482 } as const;
 
-/** Knots with the direction of the outline at each. */
-interface Outline {
-  readonly x: Float64Array;
-  readonly y: Float64Array;
-  readonly corner: Uint8Array;
-  readonly ways: readonly (Point | undefined)[];
-}
+/** Room to work in, so that an outline leaves nothing behind but its path: an outline has at most so many knots. */
+const MOST = 256;
+const xs = new Float64Array(MOST);
+const ys = new Float64Array(MOST);
+const ux = new Float64Array(MOST);
+const uy = new Float64Array(MOST);
+const long = new Float64Array(MOST);
+const corners = new Uint8Array(MOST);
 
-/** Unit directions of a closed outline at its knots: they lean to the nearer neighbour, as a parabola through three unevenly spaced points has it. */
-function directions({ x, y, ways }: Outline): { ux: Float64Array; uy: Float64Array; long: Float64Array } {
-  const count = x.length;
-  const [ux, uy, long] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+/**
+ * Takes an outline into the room, with unit directions at its knots: they lean to the nearer neighbour, as a parabola
+ * through three unevenly spaced points has it.
+ */
+function take(knots: readonly Knot[], dx: number, dy: number): number {
+  const count = Math.min(MOST, knots.length);
   for (let n = 0; n < count; n++) {
-    const next = n + 1 === count ? 0 : n + 1;
-    long[n] = Math.max(1e-3, Math.hypot((x[next] as number) - (x[n] as number), (y[next] as number) - (y[n] as number)));
+    const knot = knots[n] as Knot;
+    const lit = dx === 0 && dy === 0 ? 0 : (knot.lit ?? 1);
+    xs[n] = knot.x + dx * lit;
+    ys[n] = knot.y + dy * lit;
+    corners[n] = knot.corner ? 1 : 0;
   }
+  measure(count);
   for (let n = 0; n < count; n++) {
+    const way = (knots[n] as Knot).way;
+    if (way) {
+      ux[n] = way.x;
+      uy[n] = way.y;
+      continue;
+    }
     const before = n === 0 ? count - 1 : n - 1;
     const next = n + 1 === count ? 0 : n + 1;
-    const [l0, l1] = [long[before] as number, long[n] as number];
-    const tx = (((x[next] as number) - (x[n] as number)) / l1) * l0 + (((x[n] as number) - (x[before] as number)) / l0) * l1;
-    const ty = (((y[next] as number) - (y[n] as number)) / l1) * l0 + (((y[n] as number) - (y[before] as number)) / l0) * l1;
-    const size = Math.hypot(tx, ty);
-    const way = ways[n];
-    ux[n] = way ? way.x : size < 1e-6 ? 0 : tx / size;
-    uy[n] = way ? way.y : size < 1e-6 ? 0 : ty / size;
+    const l0 = long[before] as number;
+    const l1 = long[n] as number;
+    const x = xs[n] as number;
+    const y = ys[n] as number;
+    const tx = (((xs[next] as number) - x) / l1) * l0 + ((x - (xs[before] as number)) / l0) * l1;
+    const ty = (((ys[next] as number) - y) / l1) * l0 + ((y - (ys[before] as number)) / l0) * l1;
+    const size = Math.sqrt(tx * tx + ty * ty);
+    ux[n] = size < 1e-6 ? 0 : tx / size;
+    uy[n] = size < 1e-6 ? 0 : ty / size;
   }
-  return { ux, uy, long };
+  return count;
 }
 
-const outlineOf = (knots: readonly Knot[], dx: number, dy: number): Outline => {
-  const [x, y, corner] = [new Float64Array(knots.length), new Float64Array(knots.length), new Uint8Array(knots.length)];
-  for (let n = 0; n < knots.length; n++) {
-    const knot = knots[n] as Knot;
-    const lit = knot.lit ?? 1;
-    x[n] = knot.x + dx * lit;
-    y[n] = knot.y + dy * lit;
-    corner[n] = knot.corner ? 1 : 0;
+/** Lengths of the pieces from each knot to the next. */
+function measure(count: number): void {
+  for (let n = 0; n < count; n++) {
+    const next = n + 1 === count ? 0 : n + 1;
+    const dx = (xs[next] as number) - (xs[n] as number);
+    const dy = (ys[next] as number) - (ys[n] as number);
+    long[n] = Math.max(1e-3, Math.sqrt(dx * dx + dy * dy));
   }
-  return { x, y, corner, ways: knots.map(({ way }) => way) };
-};
+}
 
-function drawn(outline: Outline): Path {
-  const { x, y, corner } = outline;
-  const { ux, uy, long } = directions(outline);
-  const count = x.length;
+/** The outline in the room as a path. */
+function drawn(count: number): Path {
   const out = new Float32Array(3 + count * 7 + 1);
   out[0] = MOVE;
-  out[1] = x[0] as number;
-  out[2] = y[0] as number;
+  out[1] = xs[0] as number;
+  out[2] = ys[0] as number;
   let at = 3;
   for (let n = 0; n < count; n++) {
     const next = n + 1 === count ? 0 : n + 1;
     const size = long[n] as number;
     const reach = size * HANDLE;
-    const straightX = ((x[next] as number) - (x[n] as number)) / size;
-    const straightY = ((y[next] as number) - (y[n] as number)) / size;
+    const [x, y, nx, ny] = [xs[n] as number, ys[n] as number, xs[next] as number, ys[next] as number];
+    const straightX = (nx - x) / size;
+    const straightY = (ny - y) / size;
     out[at] = CUBIC;
-    out[at + 1] = (x[n] as number) + (corner[n] ? straightX : (ux[n] as number)) * reach;
-    out[at + 2] = (y[n] as number) + (corner[n] ? straightY : (uy[n] as number)) * reach;
-    out[at + 3] = (x[next] as number) - (corner[next] ? straightX : (ux[next] as number)) * reach;
-    out[at + 4] = (y[next] as number) - (corner[next] ? straightY : (uy[next] as number)) * reach;
-    out[at + 5] = x[next] as number;
-    out[at + 6] = y[next] as number;
+    out[at + 1] = x + (corners[n] ? straightX : (ux[n] as number)) * reach;
+    out[at + 2] = y + (corners[n] ? straightY : (uy[n] as number)) * reach;
+    out[at + 3] = nx - (corners[next] ? straightX : (ux[next] as number)) * reach;
+    out[at + 4] = ny - (corners[next] ? straightY : (uy[next] as number)) * reach;
+    out[at + 5] = nx;
+    out[at + 6] = ny;
     at += 7;
   }
   out[at] = CLOSE;
@@ -87,32 +99,38 @@ function drawn(outline: Outline): Path {
 }
 
 /** A closed outline through knots, smooth but at corners, every knot moved by its share of (dx, dy). */
-export const contour = (knots: readonly Knot[], dx = 0, dy = 0): Path => drawn(outlineOf(knots, dx, dy));
+export const contour = (knots: readonly Knot[], dx = 0, dy = 0): Path => drawn(take(knots, dx, dy));
 
 /**
- * The lit side of a shape: the same outline, drawn in by `shade` units on the side away from the light, and not at all
+ * A shape and its lit side: the same outline, drawn in by `shade` units on the side away from the light, and not at all
  * on the side towards it, so that no clip is needed. A knot's `lit` is its share of that.
  */
-export function litContour(knots: readonly Knot[], shade: number): Path {
-  const outline = outlineOf(knots, 0, 0);
-  const { ux, uy } = directions(outline);
-  const { x, y } = outline;
-  const count = x.length;
+export function outlined(knots: readonly Knot[], shade: number): { readonly shape: Path; readonly lit: Path } {
+  const count = take(knots, 0, 0);
+  const shape = drawn(count);
   let area = 0;
   for (let n = 0; n < count; n++) {
     const next = n + 1 === count ? 0 : n + 1;
-    area += (x[n] as number) * (y[next] as number) - (x[next] as number) * (y[n] as number);
+    area += (xs[n] as number) * (ys[next] as number) - (xs[next] as number) * (ys[n] as number);
   }
-  // Outward normals: to the right of the way where the outline goes clockwise on the screen (area positive, y down).
+  // Outward normals: to the right of the way where the outline goes clockwise on the screen (area positive, y down). The
+  // lit outline is so near that it goes the same ways.
   const out = area > 0 ? 1 : -1;
   const half = shade / 2;
-  const moved: Outline = { x: new Float64Array(count), y: new Float64Array(count), corner: outline.corner, ways: outline.ways };
   for (let n = 0; n < count; n++) {
     const by = half * ((knots[n] as Knot).lit ?? 1);
-    moved.x[n] = (x[n] as number) + by * (LIGHT.x - out * (uy[n] as number));
-    moved.y[n] = (y[n] as number) + by * (LIGHT.y + out * (ux[n] as number));
+    xs[n] = (xs[n] as number) + by * (LIGHT.x - out * (uy[n] as number));
+    ys[n] = (ys[n] as number) + by * (LIGHT.y + out * (ux[n] as number));
   }
-  return drawn(moved);
+  measure(count);
+  return { shape, lit: drawn(count) };
+}
+
+/** Several outlines as one shape and one lit side. */
+export function outlinedTogether(pieces: readonly (readonly Knot[])[], shade: number): { readonly shape: Path; readonly lit: Path } {
+  if (pieces.length === 1) return outlined(pieces[0] as readonly Knot[], shade);
+  const all = pieces.map((knots) => outlined(knots, shade));
+  return { shape: joined(...all.map(({ shape }) => shape)), lit: joined(...all.map(({ lit }) => lit)) };
 }
 
 /** A fold in cloth: a leaf from `from` to `to`, thickest before its middle, bent to one side by `bend`. */

@@ -10,7 +10,7 @@ import { bodyOf, mascotOf } from './mascots/index.ts';
 import { type FigureModel, modelOf } from './model.ts';
 import { chinDrop, feltMouth, type MouthNumbers } from './mouth.ts';
 import { facialHair, headPart } from './parts/index.ts';
-import type { Garment, Seat } from './parts/part.ts';
+import type { Garment, HeadPart, Seat } from './parts/part.ts';
 import { drawPictured } from './pictured/pictured.ts';
 import { type Pose, posed, type Side } from './pose.ts';
 import { type Skeleton, skeletonOf } from './skeleton.ts';
@@ -79,6 +79,7 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     ];
   };
   const place = (nodes: readonly Node[]): Node[] => nodes.map((node) => moved(node, at));
+  const parts = headParts(model, yaw, hair, headwear, glasses);
 
   // The far arm goes behind the trunk; a hand raised to the face comes before it.
   const behind = (side: Side): boolean => pose[`behind${side}`] > 0.5 || (isFar(sk, side) && !isBefore(sk, side));
@@ -92,7 +93,7 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   const outer = torsoFrame(model, sk, wear.layers.at(-1) as Garment);
   const nodes: Node[] = [
     ...drawShadow(sk, model),
-    ...place([...under('back', hair?.back?.(model, yaw)), ...(headwear?.back?.(model, yaw) ?? [])]),
+    ...place([...under('back', parts.hairBack), ...(parts.hatBack ?? [])]),
     ...(upFromSeat ? drawSeat(model.character, wear.seat as Seat) : (wear.seat?.back?.({ model, sk }) ?? [])),
     ...wear.extras.flatMap((extra) => extra.behind?.(outer) ?? []),
     ...back.flatMap((side) => drawArm(model, sk, pose, wear, side)),
@@ -114,11 +115,9 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
       ...drawFace(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
       ...wear.extras.flatMap((extra) => extra.face?.(model, yaw) ?? []),
       ...(wrapped ? [] : drawEars(model, yaw, false)),
-      ...under('front', hair?.front?.(model, yaw, headwear?.hides === 'crown')),
+      ...under('front', parts.hairFront),
       // A scarf goes over the arms of glasses, a hat under them.
-      ...(wrapped
-        ? [...(glasses?.front?.(model, yaw, false) ?? []), ...(headwear?.front?.(model, yaw, false) ?? [])]
-        : [...(headwear?.front?.(model, yaw, false) ?? []), ...(glasses?.front?.(model, yaw, false) ?? [])]),
+      ...(wrapped ? [...(parts.glasses ?? []), ...(parts.hatFront ?? [])] : [...(parts.hatFront ?? []), ...(parts.glasses ?? [])]),
       ...wear.extras.flatMap((extra) => extra.head?.(model, yaw, chinDrop(mouth)) ?? []),
     ]),
     ...front.filter(raised).flatMap((side) => drawArm(model, sk, pose, wear, side)),
@@ -139,6 +138,33 @@ const isFar = (sk: Skeleton, side: Side): boolean => Math.sin(sk.bodyYaw) * (sid
 /** Whether a hand lies before the trunk. */
 const isBefore = (sk: Skeleton, side: Side): boolean =>
   (sk.arms[side].wrist.x - sk.neck.x) * (side === 'L' ? -1 : 1) < (sk.arms[side].shoulder.x - sk.neck.x) * (side === 'L' ? -1 : 1) - 4;
+
+interface HeadParts {
+  readonly yaw: number;
+  readonly hairBack: Node[] | undefined;
+  readonly hairFront: Node[] | undefined;
+  readonly hatBack: Node[] | undefined;
+  readonly hatFront: Node[] | undefined;
+  readonly glasses: Node[] | undefined;
+}
+const heads = new WeakMap<FigureModel, HeadParts>();
+
+/** What is worn on the head, in head units: drawn anew only as the head turns. */
+function headParts(model: FigureModel, yaw: number, hair: HeadPart | undefined, headwear: HeadPart | undefined, glasses: HeadPart | undefined): HeadParts {
+  let known = heads.get(model);
+  if (known?.yaw !== yaw) {
+    known = {
+      yaw,
+      hairBack: hair?.back?.(model, yaw),
+      hairFront: hair?.front?.(model, yaw, headwear?.hides === 'crown'),
+      hatBack: headwear?.back?.(model, yaw),
+      hatFront: headwear?.front?.(model, yaw, false),
+      glasses: glasses?.front?.(model, yaw, false),
+    };
+    heads.set(model, known);
+  }
+  return known;
+}
 
 const faded = (id: string, alpha: number, items: Node[]): Node[] => (alpha === 1 ? items : [{ id: `faded.${id}`, items, alpha: Math.round(alpha * 64) / 64 }]);
 

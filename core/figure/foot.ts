@@ -1,7 +1,7 @@
 import { stepped } from '../draw/colour.ts';
 import { along, type Point } from '../draw/matrix.ts';
 import { joined, type Path, pen } from '../draw/path.ts';
-import { contour, fleshed, type Knot, litContour } from './contour.ts';
+import { contour, fleshed, type Knot } from './contour.ts';
 import type { FigureModel } from './model.ts';
 import type { ShoeStyle } from './parts/part.ts';
 import type { Leg } from './skeleton.ts';
@@ -88,8 +88,7 @@ export function drawFoot(s: Sketch, model: FigureModel, leg: Leg, style: ShoeSty
   if (style.sole !== 'none')
     s.fill('sole', contour(smoothed(hullOf(sole), 3)), style.sole === 'light' ? '#f3efe6' : stepped(style.skin ? model.colour('shoes') : tone.base, -0.12));
   const upper = smoothed(hullOf(points), 3.4);
-  s.fill('shoe', contour(upper), tone.shadow);
-  s.fill('shoe.lit', litContour(upper, 4.2 * k), tone.base);
+  s.outlined('shoe', [upper], tone, 4.2 * k);
   const lines = (id: string, width: number, colour: string, ...list: readonly (readonly (readonly [number, number, number])[])[]): void => {
     const out: Path[] = list.map((points3) => {
       const at = points3.map(([a, b, c]) => on(a, b, c));
@@ -191,8 +190,7 @@ function drawShaft(s: Sketch, { p, tone: toneOf, skinTone }: FigureModel, leg: L
     ],
     { side: 1, cut: 1.4 },
   );
-  s.fill('shaft', contour(knots), tone.shadow);
-  s.fill('shaft.lit', litContour(knots, 4.4 * k), tone.base);
+  s.outlined('shaft', [knots], tone, 4.4 * k);
   const at = (off: number, back: number): Point => {
     const [ux, uy] = [(end.x - from.x) / Math.max(1, Math.hypot(end.x - from.x, end.y - from.y)), (end.y - from.y) / Math.max(1, Math.hypot(end.x - from.x, end.y - from.y))];
     return { x: end.x - ux * back + uy * off, y: end.y - uy * back - ux * off };

@@ -1,7 +1,7 @@
 import type { Point } from '../draw/matrix.ts';
 import { joined, type Path, pen } from '../draw/path.ts';
 import { clamp, mix } from '../time/easing.ts';
-import { contour, type Knot, litContour } from './contour.ts';
+import type { Knot } from './contour.ts';
 import { HAND_SHAPES, type HandShape, type Pose, type Side } from './pose.ts';
 import type { Sketch, Tone } from './sketch.ts';
 
@@ -217,8 +217,7 @@ export function drawHand(s: Sketch, id: string, { wrist, angle, thumbSide, size,
   };
   const shade = 1.9 * size;
   const put = (name: string, knots: readonly Knot[]): void => {
-    s.fill(`${id}.${name}`, contour(knots), tone.shadow);
-    s.fill(`${id}.${name}.lit`, litContour(knots, shade), tone.base);
+    s.outlined(`${id}.${name}`, [knots], tone, shade);
   };
   const narrow = Math.max(NARROWEST, Math.abs(facing)) * hand.wide;
   const origin = at(0, 0);

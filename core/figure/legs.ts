@@ -2,13 +2,13 @@ import { along, type Point } from '../draw/matrix.ts';
 import { joined, type Path, pen } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, mix } from '../time/easing.ts';
-import { contour, fleshed, type Girth, type Knot, leaf, litContour } from './contour.ts';
+import { contour, fleshed, type Girth, type Knot, leaf } from './contour.ts';
 import { drawFoot } from './foot.ts';
 import type { FigureModel } from './model.ts';
 import type { LegCover } from './parts/part.ts';
 import type { Side } from './pose.ts';
 import type { Leg, Skeleton } from './skeleton.ts';
-import { Sketch, type Tone } from './sketch.ts';
+import { Sketch } from './sketch.ts';
 import type { Wear } from './wear.ts';
 
 /** How wide a leg's shade is, units. */
@@ -64,11 +64,6 @@ function legShape({ hip, knee, ankle }: Leg, out: 1 | -1, [r0, r1, r2]: readonly
   return [fleshed(hip, knee, thigh, { side: out }), fleshed(knee, end, shin, { side: out, cut })];
 }
 
-const paint = (s: Sketch, id: string, shape: readonly Knot[][], tone: Tone, shade: number): void => {
-  s.fill(id, joined(...shape.map((knots) => contour(knots))), tone.shadow);
-  s.fill(`${id}.lit`, joined(...shape.map((knots) => litContour(knots, shade))), tone.base);
-};
-
 /** Folds of trousers: at the bent knee, and two above the hem where the cloth breaks over the shoe (bodies.md, 6). */
 function trouserFolds({ hip, knee, ankle, bend }: Leg, out: 1 | -1, r1: number, r2: number, whole: boolean): Path | undefined {
   const list: Path[] = [];
@@ -114,8 +109,30 @@ export function drawSeatOfTrousers(model: FigureModel, sk: Skeleton, wear: Wear)
   return s.nodes;
 }
 
-/** One leg with shoe, skin and what covers it; of somebody who sits from the knee down, since the lap has the rest. */
+interface LegMemo {
+  readonly numbers: readonly number[];
+  readonly nodes: Node[];
+}
+const legs = new WeakMap<FigureModel, Map<string, LegMemo>>();
+
+/**
+ * One leg with shoe, skin and what covers it; of somebody who sits from the knee down, since the lap has the rest. The
+ * same nodes as long as the leg stands as it did: people stand more than they walk.
+ */
 export function drawLeg(model: FigureModel, sk: Skeleton, wear: Wear, side: Side, fromKnee = false): Node[] {
+  const { hip, knee, ankle, toeAngle, pitch, bend } = sk.legs[side];
+  const numbers = [hip.x, hip.y, knee.x, knee.y, ankle.x, ankle.y, toeAngle, pitch, bend];
+  let known = legs.get(model);
+  if (!known) legs.set(model, (known = new Map()));
+  const key = fromKnee ? `${side} knee` : side;
+  const memo = known.get(key);
+  if (memo?.numbers.every((value, n) => value === numbers[n])) return memo.nodes;
+  const nodes = legNodes(model, sk, wear, side, fromKnee);
+  known.set(key, { numbers, nodes });
+  return nodes;
+}
+
+function legNodes(model: FigureModel, sk: Skeleton, wear: Wear, side: Side, fromKnee: boolean): Node[] {
   const s = new Sketch(`leg${side}`);
   const { p } = model;
   const out = side === 'L' ? -1 : 1;
@@ -131,8 +148,7 @@ export function drawLeg(model: FigureModel, sk: Skeleton, wear: Wear, side: Side
   if (length < 0.97) {
     if (metal) {
       s.limb('rod', [along(leg.knee, ankle, 0.2), ankle], [p.legEnd * 0.5, p.legEnd * 0.42], model.tone('metal'), 3, true);
-      paint(
-        s,
+      s.outlined(
         'socket',
         [
           fleshed(
@@ -159,7 +175,7 @@ export function drawLeg(model: FigureModel, sk: Skeleton, wear: Wear, side: Side
         SHADE * scale,
       );
       s.limb('cup', [along(leg.hip, leg.knee, 0.86), along(leg.knee, ankle, 0.26)], [kneeR + 1, kneeR - 2.5], model.tone('metal'), 4, true);
-    } else paint(s, 'skin', legShape(skin, out, [p.legTop - 1, kneeR - 0.5, p.legEnd * 0.82], 1, 0), model.skinTone, SHADE * scale);
+    } else s.outlined('skin', legShape(skin, out, [p.legTop - 1, kneeR - 0.5, p.legEnd * 0.82], 1, 0), model.skinTone, SHADE * scale);
   }
   // A tall boot takes a narrow trouser in.
   const over = wear.shoes.top < -20 && (cover?.grow[2] ?? 0) < 9;
@@ -178,8 +194,7 @@ function drawCover(s: Sketch, model: FigureModel, leg: Leg, side: Side, cover: L
   const long = Math.max(1, Math.hypot(leg.ankle.x - leg.knee.x, leg.ankle.y - leg.knee.y));
   const hem: Point = { x: leg.ankle.x + ((leg.ankle.x - leg.knee.x) / long) * BREAK, y: leg.ankle.y + ((leg.ankle.y - leg.knee.y) / long) * BREAK };
   const radii = [p.legTop + g0, kneeR + g1, p.legEnd * (whole ? 0.94 : 1) + g2] as const;
-  paint(
-    s,
+  s.outlined(
     'trouser',
     legShape(whole ? { ...leg, ankle: hem } : leg, out, cover.length <= 0.5 ? [radii[0], radii[1] + g2, 0] : radii, cover.length, whole ? 3.4 : 2.6),
     tone,

@@ -1,6 +1,7 @@
 import { IDENTITY, type Matrix, type Point, translation } from '../draw/matrix.ts';
 import { capsule, ellipse, hull, joined, type Path, pen } from '../draw/path.ts';
 import type { Blend, Colour, Item, Node } from '../draw/picture.ts';
+import { type Knot, outlinedTogether } from './contour.ts';
 
 export interface Tone {
   readonly base: Colour;
@@ -63,6 +64,12 @@ export class Sketch {
   inside(id: string, mask: Path, items: readonly Node[], blend?: Blend): this {
     this.nodes.push({ id: `${this.prefix}.${id}`, mask: this.item(`${id}.mask`, { path: mask, fill: '#000000' }), items, ...(blend ? { blend } : {}) });
     return this;
+  }
+
+  /** A smooth shape through knots (or several as one) with its shade on the side away from the light, as wide as `shade`. */
+  outlined(id: string, pieces: readonly (readonly Knot[])[], tone: Tone, shade: number, alpha?: number): this {
+    const { shape, lit } = outlinedTogether(pieces, shade);
+    return this.fill(id, shape, tone.shadow, alpha).fill(`${id}.lit`, lit, tone.base, alpha);
   }
 
   /**

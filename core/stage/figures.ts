@@ -42,6 +42,10 @@ const GRID: Readonly<Partial<Record<PoseKey, number>>> = {
   happyClosed: 1 / 64,
   press: 1 / 64,
   stride: 1 / 256,
+  spine: 1 / 4,
+  headX: 1 / 4,
+  hipTilt: 1 / 8,
+  shoulderTilt: 1 / 8,
   ...Object.fromEntries(
     (['L', 'R'] as const).flatMap((side) => [
       ...(['onTrunk', 'trunkX', 'trunkY', 'onHead'] as const).map((key) => [`${key}${side}`, 1 / 256]),
@@ -51,6 +55,8 @@ const GRID: Readonly<Partial<Record<PoseKey, number>>> = {
   ),
 };
 const COARSE = 1 / 12;
+/** The step of each pose number, in their order. */
+const STEPS = Float64Array.from(POSE_KEYS, (key) => GRID[key] ?? COARSE);
 
 /** A character's pose at a tick, rounded to its grid. */
 export function poseAt(acting: Acting, tick: number): Pose {
@@ -71,9 +77,10 @@ export function poseAt(acting: Acting, tick: number): Pose {
   pose.gazeY = clamp(pose.gazeY, -1, 1);
   pose.smile = clamp(pose.smile, -1, 1);
   pose.headTurn = clamp(pose.headTurn + pose.bodyTurn, -0.5, 0.5) - pose.bodyTurn;
-  for (const key of POSE_KEYS) {
-    const step = GRID[key] ?? COARSE;
-    pose[key] = Math.round(pose[key] / step) * step;
+  for (let n = 0; n < POSE_KEYS.length; n++) {
+    const key = POSE_KEYS[n] as PoseKey;
+    const value = pose[key];
+    if (value !== 0) pose[key] = Math.round(value / (STEPS[n] as number)) * (STEPS[n] as number);
   }
   if (acting.onWheels) pose.roll = Math.round(((sample(acting.x, tick) - restValue(acting.layer, 'x')) * acting.facing) / acting.scale);
   if (acting.feet) plantFeet(acting, pose, tick);
@@ -82,16 +89,27 @@ export function poseAt(acting: Acting, tick: number): Pose {
 
 const ARM_SIDE = new Map<PoseKey, Side>((['L', 'R'] as const).flatMap((side) => ARM_KEYS.map((key) => [`${key}${side}` as const, side] as const)));
 
+/** A track of a rest pose, and what lets go of it. */
+interface Resting {
+  readonly key: PoseKey;
+  readonly track: Track;
+  readonly side: Side | undefined;
+  readonly foot: boolean;
+}
+const restings = new WeakMap<Acting['rest'], readonly Resting[]>();
+
 /** Adds how the figure stands: less of it as it walks, flies or sits, and none of it in an arm that is busy. */
 function atRest({ rest }: Acting, pose: Pose, tick: number): void {
+  let list = restings.get(rest);
+  if (!list)
+    restings.set(rest, (list = (Object.entries(rest) as [PoseKey, Track][]).map(([key, track]) => ({ key, track, side: ARM_SIDE.get(key), foot: key.startsWith('foot') }))));
+  if (!list.length) return;
   const still = (1 - Math.min(1, Math.abs(pose.stride))) * (1 - clamp(pose.air / 20, 0, 1));
-  for (const key of Object.keys(rest) as PoseKey[]) {
-    const value = sample(rest[key] as Track, tick);
-    if (value === 0) continue;
-    const side = ARM_SIDE.get(key);
-    const feet = key.startsWith('foot');
-    const share = side ? (1 - clamp(pose[`busy${side}`], 0, 1)) * (1 - clamp(pose.seat, 0, 1)) : 1;
-    pose[key] += value * (feet ? 1 : still) * share;
+  const standing = still * (1 - clamp(pose.seat, 0, 1));
+  const [left, right] = [standing * (1 - clamp(pose.busyL, 0, 1)), standing * (1 - clamp(pose.busyR, 0, 1))];
+  for (const { key, track, side, foot } of list) {
+    const share = side === 'L' ? left : side === 'R' ? right : foot ? 1 : still;
+    if (share > 0) pose[key] += sample(track, tick) * share;
   }
 }
 
