@@ -240,7 +240,7 @@ describe('hanging a cue from a word', () => {
   it('can be changed in the foot once it hangs: hand, strength, until which word', () => {
     show();
     open();
-    fireEvent.click(screen.getByRole('button', { name: 'Shrug' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Wave' }));
     fireEvent.click(screen.getByRole('button', { name: 'Left hand' }));
     expect(cues()[0]).toMatchObject({ hand: 'left' });
     fireEvent.keyDown(screen.getByRole('slider', { name: 'Strength' }), { key: 'ArrowRight' });

@@ -14,7 +14,7 @@ import type { Act } from '../workers/acts.worker.ts';
 import type { PlacedScene } from './film.ts';
 import { FRAMING_NAMES } from './lanes.ts';
 
-export const PALETTE_GROUPS = ['talk', 'feel', 'point', 'work', 'move', 'camera', 'sound', 'caption', 'mouth'] as const;
+export const PALETTE_GROUPS = ['talk', 'feel', 'point', 'work', 'move', 'stand', 'camera', 'sound', 'caption', 'mouth'] as const;
 export type PaletteGroup = (typeof PALETTE_GROUPS)[number];
 export const GROUP_NAMES: Readonly<Record<PaletteGroup, string>> = {
   talk: 'Talk',
@@ -22,6 +22,7 @@ export const GROUP_NAMES: Readonly<Record<PaletteGroup, string>> = {
   point: 'Point',
   work: 'Work',
   move: 'Move',
+  stand: 'Stand',
   camera: 'Camera',
   sound: 'Sound',
   caption: 'Caption',

@@ -91,7 +91,11 @@ function viewOf(act: Act, character: Character, skeleton: ReturnType<typeof draw
   // Room over the head for whoever jumps.
   const top = skeleton.head.y - (mascot ? 92 : 74) - (act.kind === 'go' && act.gait === 'jump' ? 40 : 0);
   const bottom =
-    act.kind === 'expression' ? skeleton.head.y + (mascot ? 86 : 66) : action?.group === 'move' || act.kind === 'stand' || act.kind === 'go' || mascot ? 10 : skeleton.hip.y - 6;
+    act.kind === 'expression'
+      ? skeleton.head.y + (mascot ? 86 : 66)
+      : action?.group === 'move' || action?.group === 'stand' || act.kind === 'stand' || act.kind === 'go' || mascot
+        ? 10
+        : skeleton.hip.y - 6;
   const scale = height / (bottom - top);
   return [scale, 0, 0, scale, width / 2 - (act.kind === 'expression' ? skeleton.head.x : skeleton.hip.x * 0.6) * scale, -top * scale];
 }

@@ -12,7 +12,7 @@ export interface ActionKeyPose {
   readonly ease?: Ease;
 }
 
-export const ACTION_GROUPS = ['talk', 'feel', 'point', 'work', 'move'] as const;
+export const ACTION_GROUPS = ['talk', 'feel', 'point', 'work', 'move', 'stand'] as const;
 export type ActionGroup = (typeof ACTION_GROUPS)[number];
 
 /**

@@ -59,6 +59,7 @@ import { sigh } from './sigh.ts';
 import { sit } from './sit.ts';
 import { sneak } from './sneak.ts';
 import { soBig } from './soBig.ts';
+import { STANDS } from './stands.ts';
 import { standUp } from './standUp.ts';
 import { startle } from './startle.ts';
 import { stopHand } from './stopHand.ts';
@@ -152,6 +153,7 @@ export const ACTIONS: readonly Action[] = [
   shield,
   relax,
   ...NUMBERS,
+  ...STANDS,
 ];
 
 export const actionOf = (id: string): Action | undefined => ACTIONS.find((action) => action.id === id);
