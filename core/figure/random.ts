@@ -1,7 +1,7 @@
 import type { Character } from '../document/schema.ts';
-import { oklch } from '../draw/colour.ts';
 import { dice } from '../draw/hash.ts';
 import { misfit } from './fit.ts';
+import { harmony } from './harmony.ts';
 import { mascotOptions } from './mascots/index.ts';
 import { MAKE_SLOTS } from './mascots/makes.ts';
 import { FEATURE_SLOTS } from './parts/features/index.ts';
@@ -13,9 +13,8 @@ export type Look = Pick<Character, 'figure' | 'parts' | 'skin' | 'colours'> & Pa
 const HAIRS = ['#2a2022', '#2c2530', '#3b2a22', '#5a3b28', '#7d5433', '#a9763f', '#d3ab64', '#9c4a2a', '#c9642f', '#8d8a8c', '#dfe0e2', '#37508c', '#8c3f6d'] as const;
 const EYE_COLOURS = ['#4a2d1e', '#4a3226', '#6b4a2b', '#4f7f8f', '#3d6b8f', '#5d7f4a', '#7a7f86'] as const;
 
-/** A cloth colour: a hue at a lightness and strength that go with skin. */
-const cloth = (chance: ReturnType<typeof dice>): string =>
-  chance.next() < 0.25 ? oklch(chance.between(0.25, 0.95), 0.015, chance.between(60, 280)) : oklch(chance.between(0.32, 0.8), chance.between(0.05, 0.14), chance.between(0, 360));
+/** What nobody wears over a headscarf. */
+const NOT_WITH_SCARF = ['tie', 'bow-tie', 'necklace', 'medal', 'scarf', 'earrings'] as const;
 
 /**
  * A look by chance from a seed. `locked` slots, colours ("colour:hair"), "skin" and "figure" stay as `from` has them.
@@ -61,7 +60,7 @@ export function randomLook(seed: number, from?: Look, locked: ReadonlySet<string
   choose('shoes');
   choose('gloves', 0.05);
   const colours: Record<string, string> = { hair: figure.age > 62 ? pick(HAIRS.slice(9, 11)) : pick(HAIRS.slice(0, chance.next() < 0.06 ? 13 : 9)), eyes: pick(EYE_COLOURS) };
-  for (const slot of ['primary', 'secondary', 'accent', 'accent2', 'trousers', 'shoes', 'metal', 'under', 'outer', 'gloves']) colours[slot] = cloth(chance);
+  Object.assign(colours, harmony(chance));
   const skin = from && locked.has('skin') ? from.skin : { position: chance.next(), undertone: signed() };
   const extras: Record<string, true> = {};
   for (let n = Math.floor(chance.next() * 2.4); n > 0; n--) {
@@ -78,6 +77,10 @@ export function randomLook(seed: number, from?: Look, locked: ReadonlySet<string
         if (from.parts[key]) parts[key] = from.parts[key];
       }
     }
+  if (parts.headwear === 'headscarf') {
+    if (!locked.has('facialHair')) delete parts.facialHair;
+    for (const extra of NOT_WITH_SCARF) delete extras[extra];
+  }
   // What came to exclude each other by chance is taken off, unless it is locked.
   for (const slot of ['headwear', 'glasses', 'facialHair', 'onePiece'] as const)
     if (parts[slot] && !locked.has(slot) && misfit({ parts, extras, figure }, slot, parts[slot])) delete parts[slot];
@@ -108,6 +111,7 @@ export function randomMake(seed: number, from: Character, locked: ReadonlySet<st
   const figure = { ...from.figure };
   if (!locked.has('figure')) for (const dial of ['build', 'height', 'shoulders', 'hips', 'headWidth', 'headLength'] as const) figure[dial] = signed();
   const colours: Record<string, string> = { ...from.colours };
-  for (const slot of ['primary', 'secondary', 'accent', 'metal', 'shoes']) if (!locked.has(`colour:${slot}`)) colours[slot] = cloth(chance);
+  const chosen = harmony(chance);
+  for (const slot of ['primary', 'secondary', 'accent', 'metal', 'shoes']) if (!locked.has(`colour:${slot}`)) colours[slot] = chosen[slot] as string;
   return { figure, parts, colours };
 }

@@ -124,8 +124,8 @@ export const REST_POSES: readonly RestPose[] = [
     name: 'Hands behind the back',
     words: ['upright', 'attentive', 'elder'],
     body: weight(0.7, { chest: 0.6, lean: -1.6, bodyTurn: 12 / FULL_TURN }),
-    L: { u: 24, f: -24, near: 0.3, fore: 0.4, behind: 1 },
-    R: { u: 21, f: -28, near: 0.3, fore: 0.4, behind: 1 },
+    L: { u: 26, f: -40, wrist: -36, near: 0.35, fore: 0.45, fist: 1, behind: 1 },
+    R: { u: 23, f: -44, wrist: -36, near: 0.35, fore: 0.45, fist: 1, behind: 1 },
     suits: ({ tense, age }) => (age > 55 ? 0.9 : age < 10 ? 0.5 : 0.2 + 0.3 * tense),
   },
   {

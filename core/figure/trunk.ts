@@ -248,10 +248,8 @@ function drawNeck(model: FigureModel, sk: Skeleton): Node[] {
   const { p } = model;
   const half = p.neckHalf;
   const jaw = { x: sk.head.x - Math.sin(sk.headAngle) * p.headHeight * 0.6, y: sk.head.y + p.headHeight * 0.66 };
-  const base = (x: number, y: number): Point => {
-    const at = levelPoint(sk, x, y);
-    return { x: at.x + Math.sin(sk.bodyYaw) * 3, y: at.y };
-  };
+  // The root of the neck turns as the collars do that lie on it.
+  const base = (x: number, y: number): Point => trunkPoint(p, sk, NARROWEST + 1, x, y);
   const hollow = (out: 1 | -1): Knot => {
     const low = base(out * half, 2);
     return { x: mix(jaw.x + out * half * 0.94, low.x, 0.55) - out * half * 0.08, y: mix(jaw.y, low.y, 0.6) };
