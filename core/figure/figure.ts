@@ -82,7 +82,7 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   const parts = headParts(model, yaw, hair, headwear, glasses);
 
   // The far arm goes behind the trunk; a hand raised to the face comes before it.
-  const behind = (side: Side): boolean => pose[`behind${side}`] > 0.5 || (isFar(sk, side) && !isBefore(sk, side));
+  const behind = (side: Side): boolean => pose[`behind${side}`] > 0.5 || (isFar(sk, side) && (Math.abs(pose.stride) > 0.4 || !isBefore(sk, side)));
   // The nearer arm lies over the other one, unless a pose has it the other way.
   const first: Side = pose.overL - pose.overR > 0.1 ? 'R' : pose.overR - pose.overL > 0.1 ? 'L' : Math.sin(sk.bodyYaw) > 0 ? 'R' : 'L';
   const sides: readonly Side[] = first === 'R' ? ['R', 'L'] : ['L', 'R'];

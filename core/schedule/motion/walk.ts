@@ -1,5 +1,5 @@
-import { type Proportions, stanceOf } from '../../figure/proportions.ts';
-import { type Ease, eased, mix } from '../../time/easing.ts';
+import { heightOf, type Proportions, stanceOf } from '../../figure/proportions.ts';
+import { type Ease, eased, mix, smooth } from '../../time/easing.ts';
 import { TICKS_PER_SECOND } from '../../time/ticks.ts';
 import type { Key } from '../../time/track.ts';
 import { MOTION } from './figures.ts';
@@ -7,6 +7,12 @@ import { MOTION } from './figures.ts';
 /** Free walking: step length 0.41 of the height (Perry 1992); a step is never longer than the legs allow. */
 const STEP_OF_HEIGHT = 0.34;
 const STEP_OF_LEGS = 0.72;
+/** Who has hardly any legs waddles: a step as long as they are and more, or the feet would flap. */
+const STEP_OF_STUMPS = 1.15;
+/** The most steps that anybody walks in a second (free walking: 110 a minute, Perry 1992; children up to 180). */
+const CADENCE = 3;
+/** The body turns to where it goes, of a full turn: some 50 degrees. */
+const TRAVEL = 0.68;
 /** What makes a gait, times in shares of a step, lengths in figure units. */
 interface Gait {
   /** When a foot leaves the floor and lands again, about its own step: a run leaves before the other has landed. */
@@ -40,7 +46,8 @@ export function gaitOf(distance: number, length: number, p: Proportions): keyof 
 }
 
 /** Length of one step of a figure in figure units: never longer than the legs. */
-const stepOf = (p: Proportions, height: number, gait: keyof typeof GAITS): number => Math.min(height * STEP_OF_HEIGHT, (p.thigh + p.shin) * STEP_OF_LEGS) * GAITS[gait].stride;
+const stepOf = (p: Proportions, height: number, gait: keyof typeof GAITS): number =>
+  Math.min(height * STEP_OF_HEIGHT, (p.thigh + p.shin) * mix(STEP_OF_STUMPS, STEP_OF_LEGS, smooth((p.thigh + p.shin - 50) / 40))) * GAITS[gait].stride;
 
 /** Seconds that getting under way and coming to a stand take besides. */
 const OFF_AND_ON = 0.35;
@@ -51,7 +58,9 @@ const OFF_AND_ON = 0.35;
  */
 export function naturalLength(distance: number, gait: keyof typeof GAITS, p: Proportions): number {
   const legs = (p.thigh + p.shin + p.ankle) / UNITS_TO_THE_METRE;
-  const speed = Math.sqrt(MOTION.easyFroude[gait] * GRAVITY * legs) * UNITS_TO_THE_METRE;
+  const easy = Math.sqrt(MOTION.easyFroude[gait] * GRAVITY * legs) * UNITS_TO_THE_METRE;
+  // Short legs take their time, or they would patter.
+  const speed = gait === 'walk' ? Math.min(easy, stepOf(p, heightOf(p), gait) * CADENCE) : easy;
   return Math.round((OFF_AND_ON + distance / speed) * TICKS_PER_SECOND);
 }
 
@@ -182,8 +191,8 @@ export function walkKeys({ start, end, fromX, toX, scale, p, height, ease, gait:
     elbows,
     bodyTurn: [
       { at: start, value: 0 },
-      { at: at(turnIn), value: way * 0.55 },
-      { at: at(1 - turnIn), value: way * 0.55 },
+      { at: at(turnIn), value: way * TRAVEL },
+      { at: at(1 - turnIn), value: way * TRAVEL },
       { at: end, value: 0 },
     ],
   };
