@@ -51,6 +51,18 @@ describe('a first cut', () => {
       });
     }
   });
+  it('looks away to who listens in a long line now and then, and comes back to who speaks', () => {
+    const listens = [1, 2, 3, 4, 5, 6].flatMap((seed) => {
+      const shots = of('camera', cut(seed));
+      return shots.flatMap((shot, n) => (shot.note === 'how it is heard' ? [[shots[n - 1], shot, shots[n + 1]] as const] : []));
+    });
+    expect(listens.length).toBeGreaterThan(1);
+    for (const [, shot, back] of listens) {
+      expect(shot.framing).toBe('close');
+      expect(back?.note).toBe('back to who speaks');
+      expect(back?.subjects).not.toEqual(shot.subjects);
+    }
+  });
   it('gestures on words that mean one, hanging from that word, with why', () => {
     const gestures = of('gesture', cut()).filter(({ note }) => !note.startsWith('listens'));
     expect(gestures.length).toBeGreaterThan(2);

@@ -34,10 +34,10 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
     const height = Math.max(tallest * 1.12, (right - left + 220) / aspect);
     return keep({ x: (left + right) / 2, y: top - height * HEADROOM + height / 2, width: height * aspect });
   }
-  // A mascot's head is half of it: its framings take in more of the whole.
+  // A mascot's head is half of it: its framings take in more of the whole. From the waist there is room below for captions under the hands.
   const [one] = subjects as [StagedLayer];
   const mascot = one.acting && one.acting.character.kind !== 'person';
-  const share = cue.framing === 'medium' ? (mascot ? 1.22 : 0.74) : mascot ? 0.86 : 0.46;
+  const share = cue.framing === 'medium' ? (mascot ? 1.26 : 0.8) : mascot ? 0.86 : 0.46;
   const height = Math.max(tallest * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
   // Lead room on the side that the face looks to.
   const lead = valueAt(one, 'turn', tick) * Math.sign(valueAt(one, 'scaleX', tick)) * height * aspect * 0.14;

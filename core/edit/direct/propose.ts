@@ -27,6 +27,8 @@ const GESTURE_GAP = { lively: 3.2, calm: 6.5 } as const;
 const SHOT_LEAST = toTicks(1.5);
 /** A line this long gets a framing of its own. */
 const LONG_LINE = toTicks(3);
+/** A line of this length may be cut away from, to whoever listens: at a share of it, for so long, as often as chance has it. */
+const REACTION = { from: toTicks(5.2), at: 0.52, held: toTicks(1.7), chance: 0.7 } as const;
 /** A cut comes so long before the first sound of a speaker (motion.md, Cuts). */
 const CUT_BEFORE = toTicks(0.1);
 /** A listener nods at ends of phrases of lines that are longer than this. */
@@ -267,6 +269,15 @@ function framings(scene: SceneSchedule, lines: readonly ScheduledLine[], seed: n
     else if (answer) cut('medium', [layer], line, at, 'who answers');
     else if (loud && length < LONG_LINE) cut('close', [layer], line, at, 'an exclamation');
     else if (length >= LONG_LINE) cut('medium', [layer], line, at, 'who speaks, for a while', luck.next() < 0.35 ? 0.06 : 0);
+    // How it is heard: a look at who listens, in the second half of a long line, and back.
+    const listener = people.find((id) => id !== layer);
+    if (listener && length >= REACTION.from && luck.next() < REACTION.chance) {
+      const away = line.start + Math.round(length * REACTION.at);
+      const shots = near;
+      cut('close', [listener], line, away, 'how it is heard');
+      cut('medium', [layer], line, away + REACTION.held, 'back to who speaks');
+      near = shots;
+    }
   });
   return out;
 }
