@@ -156,7 +156,7 @@ export const REST_POSES: readonly RestPose[] = [
     body: weight(1.2, { spine: 8, bodyTurn: 10 / FULL_TURN }),
     L: { onTrunk: 1, trunkX: 0.84, trunkY: 1.1, aim: 0, fist: 0.6, pocket: 1 },
     R: { u: 24, f: -146, fore: 0.6, wrist: -14, grip: 1 },
-    suits: ({ has }) => (has('strap') ? 1 : 0),
+    suits: ({ has }) => (has('strap') && has('pockets') ? 1 : 0),
   },
   {
     id: 'ankles-crossed',

@@ -1,0 +1,189 @@
+import { describe, expect, it } from 'vitest';
+import { nodePainter } from '#server/paint/host';
+import type { Character } from '../document/schema.ts';
+import { dice } from '../draw/hash.ts';
+import { paintFully } from '../paint/incremental.ts';
+import { ACTIONS } from './actions/index.ts';
+import { playAction } from './actions/play.ts';
+import { designed } from './cast.ts';
+import { drawFigure } from './figure.ts';
+import { bodyOf } from './mascots/index.ts';
+import { MOUTH_CHART } from './mouth.ts';
+import { over, type PartialPose, posed, type Side } from './pose.ts';
+import { proportionsOf } from './proportions.ts';
+import { randomPerson } from './random.ts';
+import { anglesTo } from './reach.ts';
+import { ownStance, REST_POSES, restStance, restsOf } from './rests.ts';
+import { NEAREST, skeletonOf } from './skeleton.ts';
+
+const SIDES: readonly Side[] = ['L', 'R'];
+const theo = designed('theo', 'ch_000000000000', 'a0');
+const p = bodyOf(theo);
+
+describe('every way to stand', () => {
+  it.each(REST_POSES.map((rest) => [rest.id, rest] as const))('%s: feet on the floor, hips and shoulders against each other, no two limbs alike', (_, rest) => {
+    for (const leg of SIDES) {
+      const pose = posed(restStance(rest, leg));
+      const sk = skeletonOf(p, pose);
+      for (const side of SIDES) {
+        expect(sk.legs[side].ankle.y).toBeGreaterThanOrEqual(-p.ankle - 0.5);
+        expect(sk.legs[side].ankle.y).toBeLessThanOrEqual(-p.ankle + NEAREST);
+      }
+      if (rest.sits) return;
+      expect(Math.sign(pose.hipTilt)).toBe(-Math.sign(pose.shoulderTilt));
+      // The standing leg is straight, the free one is not straighter.
+      expect(sk.legs[leg].bend).toBeLessThan(8);
+      expect(sk.legs[leg === 'L' ? 'R' : 'L'].bend).toBeGreaterThanOrEqual(sk.legs[leg].bend - 0.01);
+      expect(Math.abs(pose.bodyTurn)).toBeGreaterThan(0.05);
+      expect(Math.abs(sk.arms.L.bend + sk.arms.R.bend)).toBeGreaterThan(0.2);
+    }
+  });
+
+  it('on the other leg is its mirror image', () => {
+    for (const rest of REST_POSES) {
+      const [left, right] = [skeletonOf(p, posed(restStance(rest, 'L'))), skeletonOf(p, posed(restStance(rest, 'R')))];
+      expect(right.hip.x).toBeCloseTo(-left.hip.x, 6);
+      expect(right.neck.x).toBeCloseTo(-left.neck.x, 6);
+      expect(right.legs.R.ankle.x).toBeCloseTo(-left.legs.L.ankle.x, 6);
+      if (rest.L.onTrunk) expect(right.arms.R.wrist.x).toBeCloseTo(-left.arms.L.wrist.x, 0);
+    }
+  });
+
+  it('somebody has four to six of their own, always the same, most people different ones', () => {
+    const seen = new Set<string>();
+    for (let seed = 0; seed < 200; seed++) {
+      const who = randomPerson(seed);
+      const own = restsOf(who);
+      expect(own.length).toBeGreaterThanOrEqual(who.extras && ('cane' in who.extras || 'cup' in who.extras || 'umbrella' in who.extras || 'clipboard' in who.extras) ? 1 : 3);
+      expect(own.length).toBeLessThanOrEqual(6);
+      expect(restsOf({ ...who }).map(({ pose }) => pose.id)).toEqual(own.map(({ pose }) => pose.id));
+      seen.add(own.map(({ pose, leg }) => pose.id + leg).join());
+    }
+    expect(seen.size).toBeGreaterThan(150);
+  });
+
+  it('keeps hands out of pockets where there are none, and what is carried in a free hand', () => {
+    for (let seed = 0; seed < 300; seed++) {
+      const who = randomPerson(seed);
+      const skirted = who.parts.bottom && /skirt|kilt/.test(who.parts.bottom) && !who.parts.onePiece;
+      const carries = who.extras && ['cane', 'cup', 'umbrella', 'clipboard'].some((id) => id in (who.extras as object));
+      for (const { pose } of restsOf(who)) {
+        if (skirted) expect(pose.L.pocket ?? pose.R.pocket).toBeUndefined();
+        if (carries) expect(pose.carries).toBe(true);
+      }
+    }
+  });
+});
+
+describe('a hand that reaches', () => {
+  const wrist = (character: Character, pose: PartialPose) => {
+    const sk = skeletonOf(bodyOf(character), posed(pose));
+    return { sk, R: sk.arms.R.wrist };
+  };
+  it('gets to the same place of the body whatever the build: a hip, the chest, beside the head', () => {
+    for (let seed = 0; seed < 200; seed++) {
+      const who = randomPerson(seed);
+      const q = proportionsOf(who.figure);
+      const hip = wrist(who, { onTrunkR: 1, trunkXR: 0.96, trunkYR: 0.8 });
+      const half = Math.abs(hip.R.x - hip.sk.hip.x);
+      expect(Math.abs(half - q.hip * 0.96)).toBeLessThan(q.hip * 0.28);
+      const head = wrist(who, { onHeadR: 1, faceXR: 30, faceYR: 40 });
+      expect(Math.hypot(head.R.x - head.sk.head.x - 30 * (q.headWidth / 41.5), head.R.y - head.sk.head.y - 40 * (q.headHeight / 49))).toBeLessThan(22);
+    }
+  });
+  it('goes there by the angles that lead there, so that it never leaps at either end', () => {
+    for (const place of [
+      { onTrunk: 1, trunkX: 0.3, trunkY: 0.5 },
+      { onHead: 1, faceX: 34, faceY: 70, near: 0.5 },
+      { onHead: 1, faceX: 70, faceY: 0, pole: 1 },
+    ]) {
+      const { upper, fore } = anglesTo(place);
+      const named = Object.fromEntries(Object.entries(place).map(([key, value]) => [`${key}R`, value]));
+      let before: { x: number; y: number } | undefined;
+      for (let n = 0; n <= 100; n++) {
+        const t = n / 100;
+        const pose: Record<string, number> = { upperR: (upper - 13) * t, elbowR: (fore - upper + 16) * t };
+        for (const [key, value] of Object.entries(named)) pose[key] = value * t;
+        const { wrist: at, shoulder } = skeletonOf(p, posed(pose as PartialPose)).arms.R;
+        const now = { x: at.x - shoulder.x, y: at.y - shoulder.y };
+        if (before) expect(Math.hypot(now.x - before.x, now.y - before.y)).toBeLessThan(14);
+        before = now;
+      }
+    }
+  });
+});
+
+describe('what is done over how one stands', () => {
+  it('takes a busy arm out of its rest and leaves the other one', () => {
+    const rest = { upperL: 20, upperR: 30, pocketR: 1, hipX: -9 };
+    const done = over(rest, { busyR: 1, upperR: 80, hipX: 2 });
+    expect(done).toMatchObject({ upperL: 20, upperR: 80, hipX: -7 });
+    expect(done.pocketR ?? 0).toBe(0);
+    expect(over(rest, { seat: 1 }).upperL).toBe(0);
+  });
+});
+
+/** A figure on magenta, one pixel to the unit. */
+function painted(character: Character, pose: PartialPose) {
+  const [width, height] = [560, 640];
+  const { nodes, skeleton } = drawFigure(character, posed(pose), MOUTH_CHART.rest);
+  const surface = paintFully(
+    nodePainter(),
+    { width, height, background: '#ff00ff', planes: [{ id: 'all', view: [1, 0, 0, 1, width / 2, height - 40], nodes: nodes.filter(({ id }) => !id.startsWith('floor.')) }] },
+    width,
+    height,
+  );
+  const data = surface.pixels();
+  surface.dispose();
+  const bare = (x: number, y: number): boolean => {
+    const [px, py] = [Math.round(x + width / 2), Math.round(y + height - 40)];
+    if (px < 0 || py < 0 || px >= width || py >= height) return false;
+    const n = (py * width + px) * 4;
+    return (data[n] as number) > 250 && (data[n + 1] as number) < 6 && (data[n + 2] as number) > 250;
+  };
+  return { bare, skeleton };
+}
+
+describe('a thousand people by chance, as they stand, act and turn', () => {
+  it('show no gap at a joint, stand on the floor, and lose no hand', () => {
+    const chance = dice(41);
+    const misses: string[] = [];
+    for (let n = 0; n < 1000; n++) {
+      const who = randomPerson(n);
+      const seated = who.extras && ('wheelchair' in who.extras || 'stool' in who.extras);
+      const own = restsOf(who);
+      const rest = own[n % Math.max(1, own.length)];
+      const action = ACTIONS[n % ACTIONS.length] as (typeof ACTIONS)[number];
+      const acts = n % 3 !== 0;
+      const pose = over(rest ? restStance(rest.pose, rest.leg) : ownStance(who), {
+        ...(acts ? playAction(action, n % 2 ? 'left' : 'right', chance.next() * 2) : {}),
+        headTurn: chance.between(-0.25, 0.25),
+      });
+      // Every fifth degree from -90 to 90, at which a trunk can be seen; heads stay within their own 37.
+      pose.bodyTurn = Math.round(chance.between(-18, 18)) * (5 / 75);
+      const { bare, skeleton } = painted(who, pose);
+      const q = bodyOf(who);
+      const { arms, legs, neck, hip, head } = skeleton;
+      const line = (name: string, a: { x: number; y: number }, b: { x: number; y: number }, to = 1): void => {
+        for (let t = 0; t <= to; t += 0.1)
+          if (bare(a.x + (b.x - a.x) * t, a.y + (b.y - a.y) * t))
+            return void misses.push(`${n} ${acts ? action.id : (rest?.pose.id ?? '')} ${(pose.bodyTurn ?? 0).toFixed(2)}: ${name} at ${t.toFixed(1)}`);
+      };
+      for (const side of SIDES) {
+        line(`upper arm ${side}`, arms[side].shoulder, arms[side].elbow);
+        line(`forearm ${side}`, arms[side].elbow, arms[side].wrist, 0.95);
+        if (!seated && !('legProsthesis' in (who.extras ?? {})) && !('leg-prosthesis' in (who.extras ?? {}))) {
+          line(`thigh ${side}`, legs[side].hip, legs[side].knee);
+          line(`shin ${side}`, legs[side].knee, legs[side].ankle);
+        }
+        if (!acts && !seated) {
+          const y = legs[side].ankle.y + q.ankle;
+          if (y < -0.6 || y > NEAREST + 0.1) misses.push(`${n}: foot ${side} at ${y.toFixed(1)}`);
+        }
+      }
+      line('spine', neck, hip);
+      line('neck', head, neck);
+    }
+    expect(misses).toEqual([]);
+  }, 240_000);
+});
