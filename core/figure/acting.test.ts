@@ -89,6 +89,23 @@ describe('a gesture on stage', () => {
   });
 });
 
+describe('a gesture through the body', () => {
+  const cue = { action: 'point', hand: 'right', strength: 1 } as const;
+  const played = sequenced([gesturePerformance(cue, 100_000, 148_000)]);
+  /** When a channel has gone most of its way. */
+  const arrives = (key: 'gazeX' | 'headTurn' | 'lean' | 'upperR' | 'wristR' | 'pointR'): number => {
+    const track = played[key] as Track;
+    const most = Math.max(...track.values.map(Math.abs));
+    for (let tick = track.at[0] as number; ; tick += 100) if (Math.abs(sample(track, tick)) >= most * 0.9) return tick;
+  };
+  it('begins with the eyes, then head, then trunk, then arm; wrist and fingers come last', () => {
+    const order = [arrives('gazeX'), arrives('headTurn'), arrives('lean'), arrives('upperR')];
+    order.slice(1).forEach((at, n) => expect(at).toBeGreaterThan(order[n] as number));
+    expect((played.wristR as Track).at[0]).toBeGreaterThan((played.upperR as Track).at[0] as number);
+    expect((played.pointR as Track).at[0]).toBeGreaterThan((played.wristR as Track).at[0] as number);
+  });
+});
+
 describe('the temper of who acts', () => {
   const cue = {
     kind: 'gesture',

@@ -2,13 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { nodePainter } from '#server/paint/host';
 import type { Character } from '../document/schema.ts';
 import { dice } from '../draw/hash.ts';
+import { hull } from '../draw/path.ts';
 import { paintFully } from '../paint/incremental.ts';
 import { ACTIONS } from './actions/index.ts';
 import { playAction } from './actions/play.ts';
 import { designed } from './cast.ts';
 import { drawFigure } from './figure.ts';
 import { bodyOf } from './mascots/index.ts';
-import { MOUTH_CHART } from './mouth.ts';
+import { feltMouth, MOUTH_CHART } from './mouth.ts';
 import { over, type PartialPose, posed, type Side } from './pose.ts';
 import { proportionsOf } from './proportions.ts';
 import { randomPerson } from './random.ts';
@@ -110,6 +111,81 @@ describe('a hand that reaches', () => {
         before = now;
       }
     }
+  });
+  it('keeps its elbow on its own side however close it comes to its shoulder', () => {
+    for (const pole of [0, 1]) {
+      let before: { x: number; y: number } | undefined;
+      for (let n = 0; n <= 120; n++) {
+        // From the hip past the shoulder to the crown, close by the shoulder's joint.
+        const t = n / 120;
+        const { elbow, wrist: at } = skeletonOf(p, posed({ onHeadR: 1, faceXR: 52 - 30 * Math.sin(t * Math.PI), faceYR: 150 - 190 * t, poleR: pole })).arms.R;
+        const now = { x: elbow.x + at.x, y: elbow.y + at.y };
+        if (before) expect(Math.hypot(now.x - before.x, now.y - before.y)).toBeLessThan(40);
+        before = now;
+      }
+    }
+  });
+  it('bends inwards below the elbow and outwards above it', () => {
+    for (const [x, y] of [
+      [0.2, 0.4],
+      [0.5, 0.6],
+      [-0.3, 0.5],
+      [0.6, 0.3],
+    ] as const)
+      expect(skeletonOf(p, posed({ onTrunkR: 1, trunkXR: x, trunkYR: y })).arms.R.bend).toBeLessThan(0);
+    for (const [x, y] of [
+      [70, 0],
+      [50, 10],
+      [80, -10],
+    ] as const)
+      expect(skeletonOf(p, posed({ onHeadR: 1, faceXR: x, faceYR: y, poleR: 1 })).arms.R.bend).toBeGreaterThan(0);
+  });
+});
+
+describe('feet', () => {
+  const shoe = (pose: PartialPose) => {
+    const { nodes } = drawFigure(theo, posed(pose), MOUTH_CHART.rest);
+    const part = nodes.find(({ id }) => id === 'legR.shoe') as { path: Float32Array };
+    const shade = nodes.find(({ id }) => id === 'floor.footR') as { alpha?: number } | undefined;
+    return { ...hull(part.path), alpha: shade?.alpha ?? 0 };
+  };
+  it('roll over ball and heel: what touches the floor stays on it', () => {
+    const flat = shoe({ stride: 1 });
+    const heelUp = shoe({ stride: 1, footPitchR: 35 });
+    const toesUp = shoe({ stride: 1, footPitchR: -25 });
+    expect(heelUp.top).toBeLessThan(flat.top - 6);
+    expect(toesUp.top).toBeLessThan(flat.top - 2);
+    for (const one of [heelUp, toesUp]) expect(Math.abs(one.bottom - flat.bottom)).toBeLessThan(6);
+  });
+  it('turn with the toes: long from the side, short towards the viewer', () => {
+    const wide = ({ left, right }: { left: number; right: number }): number => right - left;
+    expect(wide(shoe({ toeR: 54 }))).toBeGreaterThan(wide(shoe({ toeR: -26 })) * 1.4);
+  });
+  it('leave a shade under them that fades as they lift', () => {
+    const standing = shoe({}).alpha;
+    expect(standing).toBeGreaterThan(0.1);
+    expect(shoe({ footYR: -12 }).alpha).toBeLessThan(standing);
+    expect(shoe({ footYR: -40 }).alpha).toBe(0);
+  });
+});
+
+describe('what a feeling makes of a mouth', () => {
+  const still = { jaw: 0, bare: 0, narrow: 0, sneer: 0, tuck: 0, skew: 0 };
+  const rest = MOUTH_CHART.rest;
+  it('is nothing without a feeling', () => expect(feltMouth(rest, still)).toBe(rest));
+  it('opens, bares, narrows, widens, wrinkles, tucks and skews a mouth that says nothing', () => {
+    expect(feltMouth(rest, { ...still, jaw: 1 }).lower).toBeGreaterThan(10);
+    expect(feltMouth(rest, { ...still, bare: 1 }).shut).toBe(1);
+    expect(feltMouth(rest, { ...still, narrow: 1 }).width).toBeLessThan(rest.width * 0.7);
+    expect(feltMouth(rest, { ...still, narrow: -0.5 }).width).toBeGreaterThan(rest.width * 1.1);
+    expect(feltMouth(rest, { ...still, sneer: 1 }).upper).toBeGreaterThan(2);
+    expect(feltMouth(rest, { ...still, tuck: 1 }).bite).toBe(1);
+    expect(feltMouth(rest, { ...still, skew: -0.6 }).skew).toBeCloseTo(-0.6, 6);
+  });
+  it('lets the sound come first while something is said: lips that close stay closed', () => {
+    const { lower, upper } = feltMouth(MOUTH_CHART.closed, { ...still, jaw: 1, bare: 1 });
+    expect(lower + upper).toBeLessThan(0.01);
+    expect(feltMouth(MOUTH_CHART.wide, { ...still, jaw: 0.4 }).lower).toBe(MOUTH_CHART.wide.lower);
   });
 });
 

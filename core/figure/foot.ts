@@ -12,6 +12,9 @@ const ABOVE = 0.34;
 /** Height of the ankle over the floor as built, units. */
 const ANKLE = 18;
 
+/** The ball of the foot is so far before the ankle, as the skeleton rolls over it. */
+const BALL = 20;
+
 /** The foot as a solid: half ellipses along it from heel to toe. Place before the ankle, half width, height of the instep (bodies.md, 6). */
 const SECTIONS: readonly (readonly [ahead: number, half: number, height: number])[] = [
   [-12.5, 5.4, 9.5],
@@ -61,8 +64,11 @@ export function drawFoot(s: Sketch, model: FigureModel, leg: Leg, style: ShoeSty
     // The heel comes up by the pitch, about the ankle.
     const a = ahead * k;
     const h = height - ANKLE;
-    const forth = a * rise + h * roll;
-    const up = -a * roll + h * rise;
+    // Toes bend where they touch the floor: what is before the ball lies flat while the heel is up.
+    const bent = roll > 0 && a > BALL;
+    const reach = bent ? BALL : a;
+    const forth = reach * rise + (bent ? -ANKLE : h) * roll + (bent ? a - BALL : 0);
+    const up = -reach * roll + (bent ? -ANKLE * rise + height : h * rise);
     return { x: leg.ankle.x + forth * sin + across * k * cos, y: leg.ankle.y - up + (forth * cos - across * k * sin) * ABOVE };
   };
   const { top, wide, toe } = style;

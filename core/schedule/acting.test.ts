@@ -8,6 +8,7 @@ import type { PoseKey } from '../figure/pose.ts';
 import { heightOf } from '../figure/proportions.ts';
 import type { Analysis } from '../speech/analysis.ts';
 import { estimateSpeech } from '../speech/estimate.ts';
+import { poseAt } from '../stage/figures.ts';
 import { actingIn, gestureOn, sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
@@ -151,6 +152,50 @@ describe('speaking', () => {
     expect(breath(lively(1), second.start)).toBeCloseTo(3.6, 1);
     const early: Document = { ...document, scenes: { [scene]: { ...SCENE, lead: 0 } } };
     expect(most(tracksOf(actingIn(placed(early), speaker), 'shoulderLift', 'alive').at(-1), 0, toTicks(0.1))).toBeLessThan(0.1);
+  });
+});
+
+describe('a face by default', () => {
+  const saying = (text: string): Document => ({
+    ...document,
+    scenes: {
+      [scene]: {
+        ...SCENE,
+        lines: {
+          ...SCENE.lines,
+          [first.id]: {
+            ...SCENE.lines[first.id],
+            text,
+            words: Object.fromEntries(text.split(' ').map((word, n) => [`wd_00000000000${n}`, { text: word, order: `a${n}` }])),
+          } as never,
+        },
+      },
+    },
+  });
+  const smile = (text: string): number => {
+    const at = placed(saying(text));
+    const acting = actingIn(at, speaker);
+    const line = at.lines.find(({ id }) => id === first.id) as ScheduledLine;
+    return poseAt(acting, line.end - 2000).smile;
+  };
+  it('fits what is said: no smile under bad news, a broad one with good', () => {
+    expect(smile('Somebody has stolen the sea')).toBeLessThan(0);
+    expect(smile('What a wonderful day this is')).toBeGreaterThan(smile('It is a day like another') + 0.2);
+  });
+});
+
+describe('two who talk', () => {
+  it('turn their trunks to each other by 20 to 40 degrees', () => {
+    for (const id of [speaker, listener]) {
+      const acting = actingIn(whole, id);
+      const other = id === speaker ? listener : speaker;
+      const side = Math.sign((layerOf(other).x ?? 0) - (layerOf(id).x ?? 0));
+      for (const line of whole.lines.filter(({ end, start }) => end - start > toTicks(2.5))) {
+        const degrees = poseAt(acting, line.end - toTicks(0.6)).bodyTurn * 75 * side;
+        expect(degrees).toBeGreaterThan(12);
+        expect(degrees).toBeLessThan(46);
+      }
+    }
   });
 });
 

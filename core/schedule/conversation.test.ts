@@ -154,6 +154,25 @@ describe('where eyes go', () => {
     const alone = run(removeLayers(scene, [tully]));
     for (const { yaw } of looks(alone, marit)) expect(Math.abs(yaw)).toBeLessThan(0.22);
   });
+  it('is at the radio, or another thing with a voice, while a voice from off stage comes out of it, and the trunk turns to it', () => {
+    const side = -towards(marit, tully);
+    const withThing = (prop: string): Document =>
+      run((draft) => {
+        const part = draft.scenes[scene] as Scene;
+        part.layers.la_0000000radio = { kind: 'prop', prop, order: 'z0', x: xOf(marit) + side * 500, y: 300, locked: false, hidden: false } as never;
+        (part.lines[ids[1]] as Line).offStage = true;
+      });
+    const heard = (prop: string) => {
+      const of = withThing(prop);
+      const line = placed(of).lines[1] as { start: number; end: number };
+      const list = looks(of, marit);
+      return { side: at(list, line.start + toTicks(0.9)), trunk: list.findLast((one) => one.at <= line.start + toTicks(0.9))?.trunk };
+    };
+    expect(heard('radio').side).toBe(side);
+    expect(Math.sign(heard('radio').trunk ?? 0)).toBe(side);
+    expect(heard('loudspeaker').side).toBe(side);
+    expect(heard('lantern').side).not.toBe(side);
+  });
   it('obeys a look that is set, from its start to its end, and goes back to the conversation', () => {
     const cue = (target: Target): TimedCue => ({ id: 'cu_1', cue: { ...gestureOn(marit, ''), kind: 'look', target } as never, start: toTicks(3), end: toTicks(5) });
     const away: Target = { to: 'place', x: xOf(marit) - towards(marit, tully) * 900, y: 0, name: 'Away' };
