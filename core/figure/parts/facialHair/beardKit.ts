@@ -39,6 +39,23 @@ export function lowerFace(model: FigureModel, yaw: number, mouth: MouthNumbers):
   };
 }
 
+/** A point of the face's outline between ear and chin, at a share of that curve. */
+function jawAt(half: readonly [number, number][], t: number): [number, number] {
+  const [a, b, c, d] = half.slice(2, 6) as [[number, number], [number, number], [number, number], [number, number]];
+  const u = 1 - t;
+  const mixed = (k: 0 | 1): number => u ** 3 * a[k] + 3 * u * u * t * b[k] + 3 * u * t * t * c[k] + t ** 3 * d[k];
+  return [mixed(0), mixed(1)];
+}
+
+/** Where an outline from top to bottom is at a height. */
+function edgeAt(outline: readonly [number, number][], y: number): number {
+  for (let n = 1; n < outline.length; n++) {
+    const [a, b] = [outline[n - 1] as [number, number], outline[n] as [number, number]];
+    if (y <= b[1]) return a[0] + ((b[0] - a[0]) * clamp(y - a[1], 0, b[1] - a[1])) / Math.max(0.1, b[1] - a[1]);
+  }
+  return (outline.at(-1) as [number, number])[0];
+}
+
 /**
  * A beard along the jaw: `grow` beyond the face's outline, from `top` (the sideburn's height), down to `long` under
  * the chin; `inner` is its edge towards the mouth, from the right sideburn to the middle, in head units.
@@ -52,20 +69,28 @@ export function beardPath(
   const face = lowerFace(model, yaw, mouth);
   const side = (out: 1 | -1): [number, number][] => {
     const half = jawHalf(model, yaw, face.drop, out);
-    const [, , ear, cheek, jaw, chin, , tip] = half as [number, number][] & { length: 8 };
-    const g = (p: [number, number], dx: number, dy: number): [number, number] => [p[0] + out * dx, p[1] + dy];
+    const [, , ear, , , chin, , tip] = half as [number, number][] & { length: 8 };
+    const g = (p: readonly [number, number], dx: number, dy: number): [number, number] => [p[0] + out * dx, p[1] + dy];
+    // On the face's own outline, so that nothing of it stands off a cheek that is turned away.
     return [
       g(ear as [number, number], grow * 0.2, top + 5),
-      g(cheek as [number, number], grow * 0.5 - 2.2, 0),
-      g(jaw as [number, number], grow * 0.8 - 2.6, 0.5),
+      g(jawAt(half, 0.34), grow * 0.5, 0),
+      g(jawAt(half, 0.68), grow * 0.8, 0.5),
       g(chin as [number, number], grow - 1, 1 + long * 0.45),
       [(tip as [number, number])[0] * (1 - point) + (tip as [number, number])[0] * point * 0.5, (tip as [number, number])[1] + long],
     ];
   };
   const right = side(1);
   const left = side(-1).toReversed();
-  const lip = inner.map(([x, y]): [number, number] => (Math.abs(x) > 26 ? [face.at(26 * Math.sign(x), 0)[0] + (x - 26 * Math.sign(x)), y] : [face.at(x, 0)[0], y]));
-  const mirroredLip = inner.map(([x, y]): [number, number] => (x > 26 ? [face.at(-26, 0)[0] - (x - 26), y] : [face.at(-x, 0)[0], y]));
+  /** The edge towards the mouth on a side: bent round the lower face, and never beyond the beard's own outline. */
+  const inwards = (out: 1 | -1, outline: readonly [number, number][]): [number, number][] =>
+    inner.map(([x, y]) => {
+      const at = Math.abs(x) > 26 ? face.at(26 * out, 0)[0] + (Math.abs(x) - 26) * out : face.at(x * out, 0)[0];
+      const most = edgeAt(outline, y) * out - 0.4;
+      return [Math.min(at * out, most) * out, y];
+    });
+  const lip = inwards(1, right);
+  const mirroredLip = inwards(-1, left.toReversed());
   return runs([...right, ...left.slice(1)], [...mirroredLip, ...lip.toReversed().slice(inner.at(-1)?.[0] === 0 ? 1 : 0), right[0] as [number, number]]);
 }
 

@@ -14,6 +14,8 @@ export const fullBeard: FacialHair = {
   under(model, yaw, mouth) {
     const s = new Sketch('beard');
     const f = lowerFace(model, yaw, mouth);
+    // Locks are seen from the front; turned away they would leave the beard.
+    const locks = Math.round(0.6 * Math.max(0, 1 - Math.abs(Math.sin(yaw)) * 1.9) * 32) / 32;
     const [x0, y0] = f.at(-9, 15 + f.drop);
     const [x1, y1] = f.at(6, 17 + f.drop);
     return s.shaded(
@@ -35,7 +37,7 @@ export const fullBeard: FacialHair = {
             .done(),
           model.hair.deep,
           1.8,
-          0.6,
+          locks,
         ),
         s.lineItem(
           'lock2',
@@ -45,7 +47,7 @@ export const fullBeard: FacialHair = {
             .done(),
           model.hair.deep,
           1.8,
-          0.6,
+          locks,
         ),
       ],
     ).nodes;

@@ -10,6 +10,12 @@ export const turban: HeadPart = {
   words: ['wrap', 'cloth', 'sikh'],
   colours: ['accent2'],
   hides: 'hair',
+  // The inside of the wrap, seen beside a cheek that is turned away.
+  back(model, yaw) {
+    const f = headFrame(model, yaw, 'turbanBack');
+    const edge = pairs([-41, -5, -47, -24, 0, -44, 47, -24, 41, -5, 0, 4]).map(([x, y]): [number, number] => [f.edge(x), f.y(y)]);
+    return f.s.fill('inside', runs([...edge, edge[0] as [number, number]]), stepped(model.tone('accent2').shadow, -0.08)).nodes;
+  },
   front(model, yaw) {
     const f = headFrame(model, yaw, 'turban');
     const cloth = model.tone('accent2');
