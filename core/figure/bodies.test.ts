@@ -189,6 +189,32 @@ describe('what a feeling makes of a mouth', () => {
   });
 });
 
+describe('what hangs', () => {
+  const gown: Character = { ...theo, parts: { ...theo.parts, onePiece: 'gown' } };
+  delete (gown.parts as Record<string, string>).top;
+  const hem = (hemSwing: number) =>
+    hull((drawFigure(gown, posed({ hemSwing }), MOUTH_CHART.rest).nodes.find(({ id }) => id === 'torso.onePiece.cloth') as unknown as { base: { path: Float32Array } }).base.path);
+  it('trails at the hem and stays at the waist', () => {
+    expect(hem(14).right).toBeGreaterThan(hem(0).right + 6);
+    expect(hem(-14).left).toBeLessThan(hem(0).left - 6);
+    expect(hem(14).top).toBeCloseTo(hem(0).top, 3);
+  });
+  it.each(['ponytail', 'two-braids', 'long-wavy', 'long-straight', 'bob', 'locs', 'low-bun', 'curly-long'])('%s goes round with the head without a leap', (hair) => {
+    const who: Character = { ...designed('lena', 'ch_000000000000', 'a0'), parts: { ...designed('lena', 'ch_000000000000', 'a0').parts, hair } };
+    let before: number[] | undefined;
+    for (let n = -70; n <= 70; n++) {
+      const { nodes, skeleton } = drawFigure(who, posed({ headTurn: n / 150 }), MOUTH_CHART.rest);
+      const boxes = nodes.flatMap((node) => {
+        if (!node.id.startsWith('hair') || !('path' in node) || !node.path) return [];
+        const { left, right } = hull(node.path);
+        return [left + node.matrix[4] - skeleton.head.x, right + node.matrix[4] - skeleton.head.x];
+      });
+      if (before?.length === boxes.length) boxes.forEach((value, k) => expect(Math.abs(value - (before?.[k] as number))).toBeLessThan(9));
+      before = boxes;
+    }
+  });
+});
+
 describe('what is done over how one stands', () => {
   it('takes a busy arm out of its rest and leaves the other one', () => {
     const rest = { upperL: 20, upperR: 30, pocketR: 1, hipX: -9 };

@@ -13,7 +13,7 @@ import { facialHair, headPart } from './parts/index.ts';
 import type { Garment, HeadPart, Seat } from './parts/part.ts';
 import { drawPictured } from './pictured/pictured.ts';
 import { type Pose, posed, type Side } from './pose.ts';
-import { type Skeleton, skeletonOf } from './skeleton.ts';
+import { FULL_TURN, type Skeleton, skeletonOf } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
 import { type Holding, withThings } from './things/holding.ts';
 import { drawCollar, drawSkirt, drawTorso, torsoFrame } from './trunk.ts';
@@ -79,7 +79,7 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     ];
   };
   const place = (nodes: readonly Node[]): Node[] => nodes.map((node) => moved(node, at));
-  const parts = headParts(model, yaw, hair, headwear, glasses);
+  const parts = headParts(model, yaw, yaw + pose.hairSwing * FULL_TURN * (Math.PI / 180), hair, headwear, glasses);
 
   // The far arm goes behind the trunk; a hand raised to the face comes before it.
   const behind = (side: Side): boolean => pose[`behind${side}`] > 0.5 || (isFar(sk, side) && (Math.abs(pose.stride) > 0.4 || !isBefore(sk, side)));
@@ -141,6 +141,8 @@ const isBefore = (sk: Skeleton, side: Side): boolean =>
 
 interface HeadParts {
   readonly yaw: number;
+  /** The turn that hair behind the head has come to. */
+  readonly trailing: number;
   readonly hairBack: Node[] | undefined;
   readonly hairFront: Node[] | undefined;
   readonly hatBack: Node[] | undefined;
@@ -150,12 +152,13 @@ interface HeadParts {
 const heads = new WeakMap<FigureModel, HeadParts>();
 
 /** What is worn on the head, in head units: drawn anew only as the head turns. */
-function headParts(model: FigureModel, yaw: number, hair: HeadPart | undefined, headwear: HeadPart | undefined, glasses: HeadPart | undefined): HeadParts {
+function headParts(model: FigureModel, yaw: number, trailing: number, hair: HeadPart | undefined, headwear: HeadPart | undefined, glasses: HeadPart | undefined): HeadParts {
   let known = heads.get(model);
-  if (known?.yaw !== yaw) {
+  if (known?.yaw !== yaw || known.trailing !== trailing) {
     known = {
       yaw,
-      hairBack: hair?.back?.(model, yaw),
+      trailing,
+      hairBack: hair?.back?.(model, trailing),
       hairFront: hair?.front?.(model, yaw, headwear?.hides === 'crown'),
       hatBack: headwear?.back?.(model, yaw),
       hatFront: headwear?.front?.(model, yaw, false),

@@ -31,7 +31,8 @@ export type ArmKey = (typeof ARM_KEYS)[number];
  * Of the trunk: `hipTilt` and `shoulderTilt` are positive where the picture's right is lower; `spine` bows the line of
  * action sideways; `bow` bends it towards the viewer, so that it is seen short; `liftL`, `liftR` lift one shoulder.
  * `seat` 1 is sitting: the thighs point at the viewer and are seen short; -1 gets whoever sits by default up. `roll`:
- * units that wheels have rolled. `air`: how high the whole of it is above the floor, where its shade stays.
+ * units that wheels have rolled. `air`: how high the whole of it is above the floor, where its shade stays. `hemSwing` and
+ * `hairSwing`: how far a long hem (units) and long hair (shares of a turn) are behind what they hang from.
  */
 export const BODY_KEYS = [
   'hipX',
@@ -54,6 +55,8 @@ export const BODY_KEYS = [
   'seat',
   'roll',
   'air',
+  'hemSwing',
+  'hairSwing',
 ] as const;
 
 /**
@@ -144,7 +147,22 @@ export function over(rest: PartialPose, done: PartialPose): PartialPose {
 }
 
 /** Numbers of trunk, head and eyes that change sign when left and right are exchanged. */
-const SIGNED: ReadonlySet<string> = new Set(['hipX', 'hipTilt', 'spine', 'lean', 'bodyTurn', 'shoulderTilt', 'headTurn', 'headTilt', 'headX', 'gazeX', 'skew', 'stride']);
+const SIGNED: ReadonlySet<string> = new Set([
+  'hipX',
+  'hipTilt',
+  'spine',
+  'lean',
+  'bodyTurn',
+  'shoulderTilt',
+  'headTurn',
+  'headTilt',
+  'headX',
+  'gazeX',
+  'skew',
+  'stride',
+  'hemSwing',
+  'hairSwing',
+]);
 /** Numbers of feet that point sideways. */
 const SIDEWAYS = /^(footX|toe)[LR]$/;
 

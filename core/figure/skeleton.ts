@@ -46,6 +46,8 @@ export interface Spine {
   readonly hipTilt: number;
   /** How far what hangs below the hips follows the legs sideways. */
   readonly hang: number;
+  /** How far a long hem is behind the hips, because they moved. */
+  readonly swing: number;
 }
 
 export interface Skeleton {
@@ -116,6 +118,7 @@ export function skeletonOf(standingProportions: Proportions, pose: Pose): Skelet
     shoulderTilt: pose.shoulderTilt * DEG,
     hipTilt,
     hang: (legs.L.knee.x + legs.R.knee.x) / 2 - hip.x,
+    swing: pose.hemSwing,
   };
   const trunk = { hip, neck, lean, bodyYaw, spine };
   const above = { head, headAngle: lean * 0.35 + pose.headTilt * DEG };
@@ -143,7 +146,11 @@ export function tiltAt({ lean, spine }: Trunk, y: number): number {
 /** Middle of the trunk's level `y` units below the neck: on the bowed spine, hanging below the hips. */
 export function middleAt({ hip, neck, spine }: Trunk, y: number): Point {
   const share = y / spine.long;
-  if (share > 1) return { x: hip.x + spine.hang * clamp((y - spine.long) / 120, 0, 0.5), y: hip.y + y - spine.long };
+  if (share > 1) {
+    const below = y - spine.long;
+    // The farther down, the later it comes along.
+    return { x: hip.x + spine.hang * clamp(below / 120, 0, 0.5) + spine.swing * clamp(below / 150, 0, 1.2) ** 1.5, y: hip.y + below };
+  }
   const bowed = share > 0 ? spine.bow * 4 * share * (1 - share) : 0;
   return { x: neck.x + (hip.x - neck.x) * share + bowed, y: neck.y + (hip.y - neck.y) * share };
 }

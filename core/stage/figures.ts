@@ -15,6 +15,7 @@ import type { Acting } from '../schedule/acting.ts';
 import { mouthAt } from '../schedule/mouths.ts';
 import { heldAt } from '../schedule/stageProperties.ts';
 import { clamp, smooth } from '../time/easing.ts';
+import { toTicks } from '../time/ticks.ts';
 import { amountAt, sample, type Track } from '../time/track.ts';
 
 /**
@@ -44,6 +45,8 @@ const GRID: Readonly<Partial<Record<PoseKey, number>>> = {
   stride: 1 / 256,
   spine: 1 / 4,
   headX: 1 / 4,
+  hemSwing: 1 / 2,
+  hairSwing: 1 / 128,
   hipTilt: 1 / 8,
   shoulderTilt: 1 / 8,
   ...Object.fromEntries(
@@ -77,6 +80,7 @@ export function poseAt(acting: Acting, tick: number): Pose {
   pose.gazeY = clamp(pose.gazeY, -1, 1);
   pose.smile = clamp(pose.smile, -1, 1);
   pose.headTurn = clamp(pose.headTurn + pose.bodyTurn, -0.5, 0.5) - pose.bodyTurn;
+  swingBehind(acting, pose, tick);
   for (let n = 0; n < POSE_KEYS.length; n++) {
     const key = POSE_KEYS[n] as PoseKey;
     const value = pose[key];
@@ -85,6 +89,23 @@ export function poseAt(acting: Acting, tick: number): Pose {
   if (acting.onWheels) pose.roll = Math.round(((sample(acting.x, tick) - restValue(acting.layer, 'x')) * acting.facing) / acting.scale);
   if (acting.feet) plantFeet(acting, pose, tick);
   return pose;
+}
+
+/** Long hems and long hair come along so much later than hips and head (seconds), and at most so far: units, and shares of a turn. */
+const BEHIND = { seconds: 0.13, hem: 16, hair: 0.09 } as const;
+
+/** A channel of an acting as it is by itself, all its tracks added up. */
+const channelAt = (acting: Acting, key: PoseKey, tick: number): number => (acting.channels[key] ?? []).reduce((sum, { track }) => sum + sample(track, tick), 0);
+
+/** Skirts, coats and long hair swing: they are where hips and head were a moment ago. */
+function swingBehind(acting: Acting, pose: Pose, tick: number): void {
+  if (acting.character.kind !== 'person') return;
+  const then = tick - toTicks(BEHIND.seconds);
+  const went = (key: PoseKey): number => channelAt(acting, key, then) - channelAt(acting, key, tick);
+  const way = (((sample(acting.x, then) - sample(acting.x, tick)) * acting.facing) / acting.scale) * 0.45;
+  const hips = went('hipX') + (acting.rest.hipX ? sample(acting.rest.hipX, then) - sample(acting.rest.hipX, tick) : 0);
+  pose.hemSwing = clamp(way + hips * 1.4 + went('bodyTurn') * 22, -BEHIND.hem, BEHIND.hem);
+  pose.hairSwing = clamp(went('bodyTurn') + went('headTurn'), -BEHIND.hair, BEHIND.hair);
 }
 
 const ARM_SIDE = new Map<PoseKey, Side>((['L', 'R'] as const).flatMap((side) => ARM_KEYS.map((key) => [`${key}${side}` as const, side] as const)));

@@ -1,3 +1,4 @@
+import { smooth } from '../../../time/easing.ts';
 import { cap, headFrame, rope, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -9,7 +10,8 @@ export const ponytail: HeadPart = {
   words: ['long', 'tied', 'sporty'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');
-    const out = yaw > 0.05 ? -1 : 1;
+    // Over the right shoulder, and behind the head to the left one as the head turns right.
+    const out = 1 - 2 * smooth(yaw / 0.36);
     const swing = 26 + Math.abs(Math.sin(yaw)) * 26;
     f.s.shaded(
       'nape',
