@@ -219,6 +219,22 @@ describe('listening', () => {
   });
 });
 
+describe('a laugh', () => {
+  it('is caught by who hears it', () => {
+    const laughs = hangCue(scene, 'cu_000000000007', {
+      kind: 'face',
+      layer: speaker,
+      expression: 'laughing',
+      strength: 1,
+      order: 'a0',
+      start: { to: 'line', line: first.id, edge: 'start', offset: 0 },
+      end: { to: 'line', line: first.id, edge: 'end', offset: 0 },
+    });
+    const smile = (of: Document): number => poseAt(actingIn(placed(of), listener), first.end - 4000).smile;
+    expect(smile(changed(laughs))).toBeGreaterThan(smile(document) + 0.2);
+  });
+});
+
 describe('the strength', () => {
   it('of by-default motion and of faces is the layer’s own, gestures are as they are asked for', () => {
     const face = hangCue(scene, 'cu_000000000002', {

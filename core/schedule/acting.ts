@@ -170,14 +170,21 @@ function thingsNamed(scene: Scene, id: string): { words: readonly string[]; hand
   });
 }
 
-/** What a line does to whoever hears it. */
-function moodOf(line: ScheduledLine): ReactingInput['mood'] {
-  const felt = feelingOf(line.words, line.line.text)?.expression;
+/** The face that somebody chose for who says a line, while it is said. */
+const shownWith = (scene: Scene, resolved: Resolved, line: ScheduledLine): string | undefined =>
+  Object.entries(scene.cues).flatMap(([id, cue]) => {
+    const times = cue.kind === 'face' && cue.layer === line.layer ? resolved.cues.get(id) : undefined;
+    return times && times.start < line.end && times.end > line.start ? [(cue as CueOf<'face'>).expression] : [];
+  })[0];
+
+/** What a line does to whoever hears it: by the face that it is said with, else by its words. A laugh is caught. */
+function moodOf(scene: Scene, resolved: Resolved, line: ScheduledLine): ReactingInput['mood'] {
+  const felt = shownWith(scene, resolved, line) ?? feelingOf(line.words, line.line.text)?.expression;
   if (felt === undefined) return 'plain';
   if (felt === 'curious') return 'question';
   if (felt === 'laughing') return 'funny';
   if (['joyful', 'excited', 'proud', 'relieved', 'warm'].includes(felt)) return 'glad';
-  return ['thinking', 'sceptical', 'bored', 'tired'].includes(felt) ? 'plain' : 'bad';
+  return ['thinking', 'sceptical', 'bored', 'tired', 'determined', 'calm', 'sly', 'shy', 'puzzled', 'surprised'].includes(felt) ? 'plain' : 'bad';
 }
 
 /** On which side of a figure another layer is. */
@@ -287,7 +294,7 @@ function channelsOf(
         length: line.end - line.start + toTicks(0.9),
         lively,
         pauses,
-        mood: moodOf(line),
+        mood: moodOf(scene, resolved, line),
         towards: sideOf(scene, id, line.layer ?? voiceThing(scene)),
       }),
       line.start,

@@ -29,6 +29,8 @@ const SHOT_LEAST = toTicks(1.5);
 const LONG_LINE = toTicks(3);
 /** A line of this length may be cut away from, to whoever listens: at a share of it, for so long, as often as chance has it. */
 const REACTION = { from: toTicks(5.2), at: 0.52, held: toTicks(1.7), chance: 0.7 } as const;
+/** In a close shot the ground goes a little out of focus. */
+const CLOSE_BLUR = 0.35;
 /** A cut comes so long before the first sound of a speaker (motion.md, Cuts). */
 const CUT_BEFORE = toTicks(0.1);
 /** A listener nods at ends of phrases of lines that are longer than this. */
@@ -242,7 +244,7 @@ function framings(scene: SceneSchedule, lines: readonly ScheduledLine[], seed: n
     if (last && (at - last.at < SHOT_LEAST || (last.framing === framing && last.subject === subject))) return;
     last = { framing, subject, at };
     near = subject === undefined ? 0 : near + 1;
-    const base = { kind: 'camera' as const, x: 0, y: 0, width, over: 0, push, framing, subjects: [...subjects] };
+    const base = { kind: 'camera' as const, x: 0, y: 0, width, over: 0, push, framing, subjects: [...subjects], ...(framing === 'close' ? { focus: { on: null, blur: CLOSE_BLUR } } : {}) };
     const start: Pin = at <= 0 ? { to: 'scene', edge: 'start', offset: 0 } : { to: 'line', line: line.id, edge: 'start', offset: at - line.start };
     out.push({ proposal: { ...base, start, end: { ticks: TICKS_PER_SECOND }, note }, span: { start: at, end: line.end } });
   };
