@@ -8,7 +8,7 @@ import { sceneSchedule } from '../schedule/schedule.ts';
 import { sceneIn } from '../testing/everything.ts';
 import { actingIn, sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
-import { drawnExtent, extentOf, figureAt } from './figures.ts';
+import { drawnExtent, extentOf, figureAt, poseAt } from './figures.ts';
 
 describe('the box about a figure’s joints', () => {
   it.each(Object.keys(DESIGNS) as DesignId[])('holds all that is drawn of %s, in every action', (design) => {
@@ -31,5 +31,23 @@ describe('the box about a figure’s joints', () => {
         expect(all.left >= box.left && all.right <= box.right && all.top >= box.top, `${action.id} at ${tick}: ${JSON.stringify(all)} in ${JSON.stringify(box)}`).toBe(true);
       }
     }
+  });
+});
+
+describe('what hangs from somebody who goes', () => {
+  it('is behind on the way, and at rest again once they stand', () => {
+    const made = sampleDocument();
+    const [layer] = inOrder(sceneIn(made.document, made.scene).layers)[0] as [string, unknown];
+    const start = { to: 'scene', edge: 'start', offset: 60_000 } as const;
+    const move = { kind: 'move', layer, x: 600, y: 390, walk: true, gait: 'walk', ease: 'both', order: 'a0', start, end: { ticks: 120_000 } } as const;
+    const document = edit(made.document, 'x', 'cg_000000000001', hangCue(made.scene, 'cu_000000000001', move as never)).document;
+    const acting = actingIn(
+      sceneSchedule(document, sceneIn(document, made.scene), () => undefined),
+      layer,
+    );
+    // To the right: the hem comes after, to the left of the hips.
+    expect(poseAt(acting, 110_000).hemSwing).toBeLessThan(-3);
+    expect(Math.abs(poseAt(acting, 50_000).hemSwing)).toBeLessThan(1);
+    expect(Math.abs(poseAt(acting, 200_000).hemSwing)).toBeLessThan(2);
   });
 });
