@@ -10,12 +10,6 @@ export function slide(w: number, r: number, angle: number, yaw: number): { x: nu
   return { x: w * r * Math.sin(at), narrow: Math.max(0.04, Math.cos(at) / Math.cos(angle)) };
 }
 
-/** Slides a point of a garment: x in -half..half moves round the trunk. */
-export function slideX(x: number, half: number, yaw: number): number {
-  const at = Math.asin(Math.max(-1, Math.min(1, x / half))) + yaw * 0.8;
-  return half * Math.sin(Math.max(-1.5, Math.min(1.5, at)));
-}
-
 /** Narrows the far half of an outline and widens the back half a little. `x` positive is the picture's right. */
 export function outlineX(x: number, yaw: number): number {
   const s = Math.sin(yaw);
