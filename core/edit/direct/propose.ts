@@ -244,7 +244,17 @@ function framings(scene: SceneSchedule, lines: readonly ScheduledLine[], seed: n
     if (last && (at - last.at < SHOT_LEAST || (last.framing === framing && last.subject === subject))) return;
     last = { framing, subject, at };
     near = subject === undefined ? 0 : near + 1;
-    const base = { kind: 'camera' as const, x: 0, y: 0, width, over: 0, push, framing, subjects: [...subjects], ...(framing === 'close' ? { focus: { on: null, blur: CLOSE_BLUR } } : {}) };
+    const base = {
+      kind: 'camera' as const,
+      x: 0,
+      y: 0,
+      width,
+      over: 0,
+      push,
+      framing,
+      subjects: [...subjects],
+      ...(framing === 'close' ? { focus: { on: null, blur: CLOSE_BLUR } } : {}),
+    };
     const start: Pin = at <= 0 ? { to: 'scene', edge: 'start', offset: 0 } : { to: 'line', line: line.id, edge: 'start', offset: at - line.start };
     out.push({ proposal: { ...base, start, end: { ticks: TICKS_PER_SECOND }, note }, span: { start: at, end: line.end } });
   };
