@@ -158,7 +158,7 @@ export function drawTorso(model: FigureModel, sk: Skeleton, wear: Wear, frontArm
     const last = index === layers.length - 1;
     // What lies wholly below a closed garment is not seen: its collar and sleeves are, and come by themselves.
     if (!layers.slice(index + 1).some((over) => covers(model, over, worn))) nodes.push(...drawLayer(model, sk, worn, last ? frontArms : []));
-    if (index === 0) nodes.push(...drawNeck(model, sk));
+    if (index === 0) nodes.push(...drawNeck(model, sk, torsoFrame(model, sk, layers.at(-1) as Garment)));
     if (!last) nodes.push(...(worn.collar?.(torsoFrame(model, sk, worn)) ?? []));
   });
   return nodes;
@@ -243,13 +243,13 @@ export const drawCollar = (model: FigureModel, sk: Skeleton, wear: Wear): Node[]
 };
 
 /** The neck: from under the jaw in a hollow to the collar and down into the neckline (bodies.md, 3, Neck joins). */
-function drawNeck(model: FigureModel, sk: Skeleton): Node[] {
+function drawNeck(model: FigureModel, sk: Skeleton, frame: TorsoFrame): Node[] {
   const s = new Sketch('neck');
   const { p } = model;
   const half = p.neckHalf;
   const jaw = { x: sk.head.x - Math.sin(sk.headAngle) * p.headHeight * 0.6, y: sk.head.y + p.headHeight * 0.66 };
-  // The root of the neck turns as the collars do that lie on it.
-  const base = (x: number, y: number): Point => trunkPoint(p, sk, NARROWEST + 1, x, y);
+  // The root of the neck lies on the outermost cloth and turns as its collar does.
+  const base = frame.place;
   const hollow = (out: 1 | -1): Knot => {
     const low = base(out * half, 2);
     return { x: mix(jaw.x + out * half * 0.94, low.x, 0.55) - out * half * 0.08, y: mix(jaw.y, low.y, 0.6) };
@@ -259,9 +259,9 @@ function drawNeck(model: FigureModel, sk: Skeleton): Node[] {
     { x: jaw.x + half * 0.98, y: jaw.y, corner: true },
     hollow(1),
     base(half + 3.4, 4),
-    { ...base(half + 3, 12), corner: true },
+    { ...base(half + 3, 8), corner: true },
     base(0, 20),
-    { ...base(-half - 3, 12), corner: true },
+    { ...base(-half - 3, 8), corner: true },
     base(-half - 3.4, 4),
     hollow(-1),
   ]);
