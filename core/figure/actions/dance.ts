@@ -22,6 +22,23 @@ const POSE: ActionPose = {
   ...brows(-3),
 };
 
+/** Both hands over the middle, from one hip to the other. */
+const BETWEEN: ActionPose = {
+  ...POSE,
+  hipX: 0,
+  hipTilt: 0,
+  spine: 0,
+  shoulderTilt: 0,
+  hipY: -1,
+  ...arm('A', 70, 130, 130, { five: 0.8 }),
+  ...arm('O', 70, 130, 130, { five: 0.8 }),
+  headTilt: 0,
+  lean: 0,
+  bodyTurn: 0,
+  footPitchL: 0,
+  kneeL: 0,
+};
+
 /** Hips one way, arms the other, to a beat. */
 export const dance: Action = {
   id: 'dance',
@@ -35,21 +52,7 @@ export const dance: Action = {
   cycle: swing(
     1.06,
     POSE,
-    {
-      ...POSE,
-      hipX: 0,
-      hipTilt: 0,
-      spine: 0,
-      shoulderTilt: 0,
-      hipY: -1,
-      ...arm('A', 70, 130, 130, { five: 0.8 }),
-      ...arm('O', 70, 130, 130, { five: 0.8 }),
-      headTilt: 0,
-      lean: 0,
-      bodyTurn: 0,
-      footPitchL: 0,
-      kneeL: 0,
-    },
+    BETWEEN,
     {
       ...POSE,
       hipX: -14,
@@ -66,21 +69,7 @@ export const dance: Action = {
       kneeL: 0,
       kneeR: 0.5,
     },
-    {
-      ...POSE,
-      hipX: 0,
-      hipTilt: 0,
-      spine: 0,
-      shoulderTilt: 0,
-      hipY: -1,
-      ...arm('A', 70, 130, 130, { five: 0.8 }),
-      ...arm('O', 70, 130, 130, { five: 0.8 }),
-      headTilt: 0,
-      lean: 0,
-      bodyTurn: 0,
-      footPitchL: 0,
-      kneeL: 0,
-    },
+    BETWEEN,
   ),
   release: 0.6,
   seconds: 3,
