@@ -272,7 +272,6 @@ function channelsOf(
         tense,
         outer: facing > 0 ? 'right' : 'left',
         ...(only ? { only } : {}),
-        free: true,
         busy: [...performed.filter(({ cue }) => usesArms(cue.action)), ...moves.walks],
         things,
       }),

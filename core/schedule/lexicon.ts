@@ -1,4 +1,4 @@
-/** What words of a line ask hands or a face to do; stems, so that their endings do not matter. */
+/** What words or phrases of a line ask hands or a face to do; an s more does not matter. */
 export interface Meaning {
   readonly words: readonly string[];
   readonly action?: string;
@@ -61,16 +61,20 @@ export const FEELING_WORDS: readonly Meaning[] = [
   { words: ['tired', 'sleepy', 'exhausted'], face: 'tired', note: 'tiredness' },
   { words: ['think', 'wonder', 'perhaps', 'maybe', 'hmm', 'suppose'], face: 'thinking', note: 'a thought' },
 ];
-/** A word as it is looked up: small letters, without marks, and without the s of several. */
+
+/** A word as it is looked up: small letters, without marks, apostrophes straight. */
 export const plainWord = (text: string): string =>
   text
     .toLowerCase()
     .normalize('NFKC')
+    .replaceAll('’', "'")
     .replace(/[^\p{L}\p{N}']/gu, '');
+
+/** Whether a plain word is a word of the lexicon, or several of it. */
 export const meansWord = (said: string, word: string): boolean => said === word || said === `${word}s` || said === `${word}es`;
 
 /** Whether a meaning's word or phrase is said at a place of a line of plain words. */
-const saidAt = (plain: readonly string[], index: number, way: string): boolean => way.split(' ').every((part, n) => meansWord(plain[index + n] ?? '', part));
+export const saidAt = (plain: readonly string[], index: number, way: string): boolean => way.split(' ').every((part, n) => meansWord(plain[index + n] ?? '', part));
 
 /** The meaning that begins at a word of a line of plain words; phrases win. */
 export function meaningAt(list: readonly Meaning[], plain: readonly string[], index: number): Meaning | undefined {

@@ -65,7 +65,6 @@ describe('a presenter without a single cue', () => {
         words: line.words.map((word, n) => ({ ...word, stress: line.analysis.stress[n] ?? 0.3 })),
         ...acting.character.temper,
         outer: 'right',
-        free: true,
         busy: [],
         things: [],
       }),

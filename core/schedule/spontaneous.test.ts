@@ -10,7 +10,7 @@ const said = (text: string, from = 0) =>
   text.split(' ').map((word, n) => ({ text: word, start: from + toTicks(n / 3), end: from + toTicks(n / 3 + 0.3), stress: n % 3 === 1 ? 0.9 : 0.3 }));
 const input = (more: Partial<SpontaneousInput> = {}): SpontaneousInput => {
   const words = more.words ?? said('The harbour lies quiet while boats rest and people wander past them slowly on their way home');
-  return { id: 'ln_1', layer: 'la_1', start: 0, end: words.at(-1)?.end ?? 0, lively: 0.5, tense: 0.2, outer: 'right', free: true, busy: [], things: [], ...more, words };
+  return { id: 'ln_1', layer: 'la_1', start: 0, end: words.at(-1)?.end ?? 0, lively: 0.5, tense: 0.2, outer: 'right', busy: [], things: [], ...more, words };
 };
 const ids = Array.from({ length: 20 }, (_, n) => `ln_${n}`);
 

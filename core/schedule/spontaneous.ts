@@ -24,8 +24,6 @@ export interface SpontaneousInput {
   readonly outer: 'left' | 'right';
   /** Only this hand is free, because the other one carries something. */
   readonly only?: 'left' | 'right';
-  /** Stands and has both hands: else gestures of one hand alone. */
-  readonly free: boolean;
   /** Where hands are busy already, in scene ticks. */
   readonly busy: readonly { readonly start: number; readonly end: number }[];
   /** Things on the stage by the words that name them, and the hand on whose side each stands. */
@@ -63,7 +61,7 @@ const CLEAR = 0.9;
  * Depends on the line alone.
  */
 export function spontaneous(input: SpontaneousInput): Spontaneous[] {
-  const { id, layer, start, end, words, lively, tense, outer, only, free, busy, things } = input;
+  const { id, layer, start, end, words, lively, tense, outer, only, busy, things } = input;
   const chance = dice(hashText(`${id} ${layer} hands`));
   const rate = (A_MINUTE.calm + (A_MINUTE.lively - A_MINUTE.calm) * lively) * (1.08 - 0.25 * tense);
   const gap = toTicks(60 / rate);
@@ -89,7 +87,7 @@ export function spontaneous(input: SpontaneousInput): Spontaneous[] {
     if (taken.some((one) => Math.abs(one.start - at) < close)) continue;
     const until = Math.min(end, Math.max(at + toTicks(HELD.least), phraseEnd(words, word.start, at + toTicks(HELD.most))));
     if (!clear(at - toTicks(0.5), until)) continue;
-    const one = named ? 'point' : meaning?.action && fits(meaning.action, free, only) ? meaning.action : undefined;
+    const one = named ? 'point' : meaning?.action && fits(meaning.action, only) ? meaning.action : undefined;
     // A word that means a gesture which cannot be made gets none, rather than one that says something else.
     if (meaning && !one && !meaning.often) continue;
     taken.push({
@@ -101,7 +99,7 @@ export function spontaneous(input: SpontaneousInput): Spontaneous[] {
     });
   }
   taken.sort((a, b) => a.start - b.start);
-  const choices = PLAIN_GESTURES.filter((action) => fits(action, free, only));
+  const choices = PLAIN_GESTURES.filter((action) => fits(action, only));
   let last = '';
   return taken.map((one, n) => {
     let { action } = one;
@@ -115,7 +113,7 @@ export function spontaneous(input: SpontaneousInput): Spontaneous[] {
   });
 }
 
-const fits = (action: string, free: boolean, only: SpontaneousInput['only']): boolean => !TWO_HANDED.has(action) || (free && !only);
+const fits = (action: string, only: SpontaneousInput['only']): boolean => !only || !TWO_HANDED.has(action);
 
 /** The end of the phrase that a moment lies in, no later than `most`: at a comma or full stop, or at a silence. */
 function phraseEnd(words: readonly Stressed[], from: number, most: number): number {

@@ -91,8 +91,10 @@ export function poseAt(acting: Acting, tick: number): Pose {
   return pose;
 }
 
-/** Long hems and long hair come along so much later than hips and head (seconds), and at most so far: units, and shares of a turn. */
-const BEHIND = { seconds: 0.13, hem: 16, hair: 0.09 } as const;
+/** Long hems and long hair come along so much later than hips and head, in ticks: so far back a picture reads the acting. */
+export const SWING_LAG = toTicks(0.13);
+/** And at most so far: units, and shares of a turn. */
+const BEHIND = { hem: 16, hair: 0.09 } as const;
 
 /** A channel of an acting as it is by itself, all its tracks added up. */
 const channelAt = (acting: Acting, key: PoseKey, tick: number): number => (acting.channels[key] ?? []).reduce((sum, { track }) => sum + sample(track, tick), 0);
@@ -100,7 +102,7 @@ const channelAt = (acting: Acting, key: PoseKey, tick: number): number => (actin
 /** Skirts, coats and long hair swing: they are where hips and head were a moment ago. */
 function swingBehind(acting: Acting, pose: Pose, tick: number): void {
   if (acting.character.kind !== 'person') return;
-  const then = tick - toTicks(BEHIND.seconds);
+  const then = tick - SWING_LAG;
   const went = (key: PoseKey): number => channelAt(acting, key, then) - channelAt(acting, key, tick);
   const way = (((sample(acting.x, then) - sample(acting.x, tick)) * acting.facing) / acting.scale) * 0.45;
   const hips = went('hipX') + (acting.rest.hipX ? sample(acting.rest.hipX, then) - sample(acting.rest.hipX, tick) : 0);

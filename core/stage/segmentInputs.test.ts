@@ -14,6 +14,7 @@ import { everything, sceneIn } from '../testing/everything.ts';
 import { sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { ticksPerFrame, toTicks } from '../time/ticks.ts';
+import { track } from '../time/track.ts';
 import { evaluate } from './evaluate.ts';
 import { segmentInputs } from './segmentInputs.ts';
 
@@ -138,6 +139,26 @@ describe('the key of a segment', () => {
     expect(tried).toBeGreaterThan(40);
     expect(differ).toBeGreaterThan(10);
   }, 120_000);
+  it('differs for what moved just before it: hair and hems still swing', () => {
+    const frame = ticksPerFrame(film.fps);
+    const [scene] = film.scenes;
+    const person = [...(scene?.layers.values() ?? [])].find(({ acting }) => acting?.character.kind === 'person');
+    const segment = segments.find(({ scene: id, fromFrame }) => id === scene?.id && fromFrame * frame > (scene?.start ?? 0) + toTicks(1));
+    if (!scene || !person?.acting || !segment) throw new Error('nobody, or one segment only');
+    const from = segment.fromFrame * frame - scene.start;
+    const turned = (by: number) => {
+      const head = track([
+        { at: 0, value: 0 },
+        { at: from - toTicks(0.06), value: by },
+        { at: from, value: 0 },
+      ]);
+      const acting = { ...person.acting, channels: { ...person.acting?.channels, headTurn: [{ track: head }] } } as NonNullable<typeof person.acting>;
+      const other = { ...scene, layers: new Map(scene.layers).set(person.id, { ...person, acting }) };
+      return segmentInputs({ ...film, scenes: film.scenes.map((one) => (one === scene ? other : one)) }, segment);
+    };
+    expect(turned(0.2)).toBe(turned(0.2));
+    expect(turned(0.2)).not.toBe(turned(-0.2));
+  });
   it('differs for what shows everywhere: another backdrop, another character, another style', () => {
     const { scene } = made;
     const changes: Record<string, (document: Document) => Document> = {

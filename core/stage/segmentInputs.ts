@@ -10,6 +10,7 @@ import { lastAtOrBefore, type Track } from '../time/track.ts';
 import { backdropMoves } from './backdrop.ts';
 import { cameraAt, focusAt } from './camera.ts';
 import { momentOf } from './evaluate.ts';
+import { SWING_LAG } from './figures.ts';
 import { movesByItself } from './layers/index.ts';
 import { everSeen, TAIL_LAG } from './tree.ts';
 
@@ -130,8 +131,9 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
   for (const [id, layer, depth] of inTreeOrder(scene.scene)) {
     const staged = scene.layers.get(id);
     const pointed = pointedAt.has(id);
-    since = pointed ? from - TAIL_LAG : from;
-    if (!staged || layer.hidden || staged.end <= since || staged.start >= to) continue;
+    const seen = pointed ? from - TAIL_LAG : from;
+    if (!staged || layer.hidden || staged.end <= seen || staged.start >= to) continue;
+    since = staged.acting ? seen - SWING_LAG : seen;
     if (staged.acting && !pointed && !everSeen(moments, staged)) {
       layers.push([id, depth, 'out of sight']);
       continue;
