@@ -122,6 +122,8 @@ export const isWeight = (key: string): boolean => WEIGHTS.has(key) || WEIGHTS.ha
 const FACE: ReadonlySet<string> = new Set(FACE_KEYS);
 /** Whether a number belongs to the face. */
 export const isFace = (key: string): boolean => FACE.has(key);
+/** Whether a number says where a foot stands and how it is turned. */
+export const isFoot = (key: string): boolean => /^(foot[XY]|footPitch|toe)[LR]$/.test(key);
 
 export type Pose = Record<PoseKey, number>;
 export type PartialPose = Partial<Pose>;

@@ -1,6 +1,5 @@
 import { failure } from '#core/document/failure';
-import type { Character } from '#core/document/schema';
-import { MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
+import { type Character, MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
 import { dice } from '#core/draw/hash';
 import { type Action, poseForHand } from '#core/figure/actions/action';
 import { ACTIONS } from '#core/figure/actions/index';

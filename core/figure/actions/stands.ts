@@ -1,11 +1,8 @@
-import type { PoseKey } from '../pose.ts';
-import { ARM_KEYS } from '../pose.ts';
+import { ARM_KEYS, isFoot, type PoseKey } from '../pose.ts';
 import { REST_POSES, type RestPose, restStance } from '../rests.ts';
 import type { Action, ActionPose } from './action.ts';
 
 const ARMS: ReadonlySet<string> = new Set(ARM_KEYS);
-/** Feet stay where they stand, but of somebody who crosses them. */
-const FEET = /^(foot[XY]|footPitch|toe)[LR]$/;
 /** A foot that steps is so high in the middle of its way (units). */
 const STEP = 12;
 
@@ -13,7 +10,8 @@ const STEP = 12;
 function told(rest: RestPose, steps: boolean): ActionPose {
   const out: Partial<Record<string, number>> = {};
   for (const [key, value] of Object.entries(restStance(rest, rest.holds?.hand === 'L' ? 'R' : 'L')) as [PoseKey, number][]) {
-    if (key === 'headTurn' || (!steps && FEET.test(key))) continue;
+    // Feet stay where they stand, but of somebody who crosses them.
+    if (key === 'headTurn' || (!steps && isFoot(key))) continue;
     out[ARMS.has(key.slice(0, -1)) ? `${key.slice(0, -1)}${key.endsWith('R') ? 'A' : 'O'}` : key] = value;
   }
   return out as ActionPose;

@@ -1,5 +1,5 @@
 import { dice, hashText } from '../../draw/hash.ts';
-import { type PartialPose, POSE_KEYS, type PoseKey } from '../../figure/pose.ts';
+import { isFoot, type PartialPose, POSE_KEYS, type PoseKey } from '../../figure/pose.ts';
 import { type OwnRest, restStance } from '../../figure/rests.ts';
 import { toTicks } from '../../time/ticks.ts';
 import { type Key, type Track, track } from '../../time/track.ts';
@@ -25,8 +25,6 @@ const GROUPS: readonly { readonly keys: RegExp; readonly after: number; readonly
   { keys: /^(upper|elbow|onTrunk|trunkX|trunkY|onHead|faceX|faceY|pole|near|fore|behind|over|pocket)[LR]$/, after: 0.14, longer: 0.95 },
   { keys: /^(wrist|aim|palm|fist|point|open|flat|thumb|grip|back|edge|pinch|hook|two|three|four|five)[LR]$/, after: 0.22, longer: 0.9 },
 ];
-/** Feet stay where they are: what a stance does with them is asked once. */
-const FEET = /^(foot[XY]|footPitch|toe)[LR]$/;
 const groupOf = new Map<PoseKey, (typeof GROUPS)[number] | undefined>(POSE_KEYS.map((key) => [key, GROUPS.find(({ keys }) => keys.test(key))]));
 
 /** A moment from which somebody stands in a way. */
@@ -37,8 +35,6 @@ interface Stand {
   readonly seed: string;
 }
 
-/** Seconds by which a new stance begins before its line. */
-const LEAD = 0;
 /** Chance that somebody who begins to listen stays as they are. */
 const STAYS = 0.45;
 
@@ -53,7 +49,7 @@ function standsOf({ layer, rests, spans, lively, tense }: StandingInput): Stand[
     const leg = chance.next() < 0.5 ? ('L' as const) : ('R' as const);
     const list = span.talking && open.length ? open : rests;
     const rest = pick < STAYS ? (list.includes(usual) ? usual : (list[0] as OwnRest)) : (list[Math.floor(((pick - STAYS) / (1 - STAYS)) * list.length)] as OwnRest);
-    if (span.line || !stands.length) stands.push({ at: Math.max(0, span.start - toTicks(LEAD)), rest, leg, seed: span.id });
+    if (span.line || !stands.length) stands.push({ at: Math.max(0, span.start), rest, leg, seed: span.id });
     let now = stands.at(-1) as Stand;
     const gap = (): number => toTicks(chance.between(...MOTION.weightShiftEvery) * (1.2 - 0.5 * lively + 0.3 * tense));
     for (let at = span.start + gap(); at < span.end - toTicks(1.4); at += gap() + toTicks(1)) {
@@ -71,7 +67,7 @@ function stanceOf({ rest, leg }: Stand, facing: 1 | -1): PartialPose {
   const body = restStance(rest.pose, leg);
   const out: PartialPose = {};
   for (const key of POSE_KEYS) {
-    if (FEET.test(key) || key === 'headTurn') continue;
+    if (isFoot(key) || key === 'headTurn') continue;
     const value = /[LR]$/.test(key) && !/^(knee|lift)/.test(key) ? arms[key] : body[key];
     if (value) out[key] = key === 'bodyTurn' ? Math.abs(value) * facing : value;
   }
@@ -88,7 +84,8 @@ export function standingTracks(input: StandingInput): Partial<Record<PoseKey, Tr
   const keys = new Map<PoseKey, Key[]>();
   const usual = input.rests[0] as OwnRest;
   const feet = restStance(usual.pose, usual.leg);
-  for (const key of POSE_KEYS) if (FEET.test(key) && feet[key]) keys.set(key, [{ at: 0, value: feet[key] as number }]);
+  // Feet stay where they are: what a stance does with them is asked once.
+  for (const key of POSE_KEYS) if (isFoot(key) && feet[key]) keys.set(key, [{ at: 0, value: feet[key] as number }]);
   let before: PartialPose = {};
   stands.forEach((stand, n) => {
     const stance = stanceOf(stand, input.facing);
