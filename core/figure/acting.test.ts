@@ -3,8 +3,9 @@ import { hull } from '../draw/path.ts';
 import { sequenced } from '../schedule/channels.ts';
 import { gesturePerformance } from '../schedule/performances.ts';
 import { sample, type Track } from '../time/track.ts';
-import { poseForHand } from './actions/action.ts';
+import { type Action, poseForHand, usesArms } from './actions/action.ts';
 import { ACTIONS, actionOf } from './actions/index.ts';
+import { playAction } from './actions/play.ts';
 import { designed } from './cast.ts';
 import { EXPRESSIONS, expressionOf } from './expressions/index.ts';
 import { drawFigure } from './figure.ts';
@@ -60,6 +61,18 @@ describe('an action for a hand', () => {
     expect(both.upperL).toBeLessThan(both.upperR as number);
     expect(both.upperL).toBeGreaterThan((both.upperR as number) * 0.8);
     expect(both.lean).toBe(0);
+  });
+  it('leaves out the arm that carries something', () => {
+    const told = { upperA: 40, upperO: 20, elbowO: 30, lean: 2 };
+    expect(poseForHand(told, 'right', 1, true)).toEqual({ upperR: 40, busyR: 1, lean: 2 });
+    expect(poseForHand(told, 'left', 1, true)).toEqual({ upperL: 40, busyL: 1, lean: -2 });
+  });
+  it('that has a part for each hand is played as it is by both', () => {
+    const both = ACTIONS.filter((action) => !action.handed && usesArms(action));
+    expect(both.map(({ id }) => id)).toEqual(expect.arrayContaining(['shrug', 'compare', 'so-big', 'clap', 'nothing']));
+    for (const action of both) expect(playAction(action, 'both', 1)).toEqual(playAction(action, 'right', 1));
+    const wave = actionOf('wave') as Action;
+    expect(playAction(wave, 'both', 1)).not.toEqual(playAction(wave, 'right', 1));
   });
   it('grows with its strength, the shape of the hand stays', () => {
     const pose = { upperA: 40, openA: 1 };

@@ -290,8 +290,12 @@ export interface OwnRest {
 }
 
 const memo = new WeakMap<Character, readonly OwnRest[]>();
-/** Extras that are carried in a hand. */
-const HAND_EXTRAS: ReadonlySet<string> = new Set(['cane', 'cup', 'umbrella', 'clipboard']);
+/** Extras that are carried, and in which hand. */
+const HAND_EXTRAS: Readonly<Record<string, 'left' | 'right'>> = { cane: 'right', umbrella: 'right', clipboard: 'left', cup: 'left' };
+/** The hand that an extra fills, if one does. */
+export const fullHand = (character: Pick<Character, 'extras'>): 'left' | 'right' | undefined =>
+  Object.entries(HAND_EXTRAS).find(([extra]) => character.extras && extra in character.extras)?.[1];
+
 /** How many of them one has. */
 const OWN = [4, 6] as const;
 
@@ -315,7 +319,7 @@ function chosen(character: Character): readonly OwnRest[] {
           : !wear.skirt && !('apron' in (character.extras ?? {})) && (wear.legs?.length ?? 0) > 0.6 && wear.layers.every((worn) => worn.open !== undefined || worn.id !== 'dress');
   const { lively, tense } = character.temper;
   // Hands that carry something hang free; who sits has them in the lap.
-  const carries = [...HAND_EXTRAS].some((id) => id in (character.extras ?? {}));
+  const carries = fullHand(character) !== undefined;
   const sits = wear.seat !== undefined;
   const left = REST_POSES.filter((pose) => !!pose.sits === sits && (!carries || pose.carries))
     .map((pose) => ({ pose, suits: pose.suits({ lively, tense, age: character.figure.age, has }) * (0.4 + chance.next()) }))

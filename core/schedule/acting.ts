@@ -1,13 +1,14 @@
 import { restValue } from '../document/properties.ts';
 import type { Character, CharacterLayer, CueOf, Role, Scene } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
+import { usesArms } from '../figure/actions/action.ts';
 import { actionOf } from '../figure/actions/index.ts';
 import { goesOn } from '../figure/goesOn.ts';
 import { bodyOf } from '../figure/mascots/index.ts';
 import { makeOf } from '../figure/mascots/makes.ts';
 import type { PoseKey } from '../figure/pose.ts';
 import { heightOf, type Proportions } from '../figure/proportions.ts';
-import { restsOf } from '../figure/rests.ts';
+import { fullHand, restsOf } from '../figure/rests.ts';
 import { FULL_TURN } from '../figure/skeleton.ts';
 import { wearOf } from '../figure/wear.ts';
 import { spokenStretches } from '../speech/analysis.ts';
@@ -97,7 +98,12 @@ export function actingOf(input: ActingInput): Acting {
 
   // What a gesture does is worked out when somebody looks: a page that lays out lanes asks for none of it.
   const performed = lazy((): readonly Performed[] =>
-    gestures.map(({ cue, start, end }) => ({ cue, start, end, plays: gesturePerformance(cue, start, untilWalk(cue, start, end, moves.walks), character.temper) })),
+    gestures.map(({ cue, start, end }) => ({
+      cue,
+      start,
+      end,
+      plays: gesturePerformance(cue, start, untilWalk(cue, start, end, moves.walks), character.temper, fullHand(character)),
+    })),
   );
   const channels = lazy(() => channelsOf(input, own, performed(), moves));
   const rest = lazy(() => restOfFigure(input, own, on));
@@ -149,15 +155,14 @@ function lazy<T>(make: () => T): () => T {
   };
 }
 
-/** Whether an action does something with an arm. */
-const usesArms = (action: string): boolean => actionOf(action)?.keys.some(({ pose }) => Object.keys(pose).some((key) => /[AO]$/.test(key))) ?? false;
+const armsOf = (id: string): boolean => {
+  const action = actionOf(id);
+  return !!action && usesArms(action);
+};
+const OTHER = { left: 'right', right: 'left' } as const;
 
 /** How strong a line's own feeling is on the face where nobody asked for one. */
 const FELT = 0.85;
-
-/** The hand that is left where an extra fills the other one: they are carried in the left of the picture or in the right. */
-const CARRIED: Readonly<Record<string, 'left' | 'right'>> = { cane: 'right', umbrella: 'right', clipboard: 'left', cup: 'left' };
-const carriesIn = (character: Character): 'left' | 'right' | undefined => Object.entries(CARRIED).find(([extra]) => character.extras && extra in character.extras)?.[1];
 
 /** Things of a scene by the words that name them, and the side on which each stands of a figure. */
 function thingsNamed(scene: Scene, id: string): { words: readonly string[]; hand: 'left' | 'right' }[] {
@@ -252,6 +257,7 @@ function channelsOf(
   const feelings: Performance[] = [];
   const things = thingsNamed(scene, id);
   const facing = facingOf({ layer, id });
+  const full = fullHand(character);
   for (const line of own) {
     const hand = hashText(line.id) % 3 === 0 ? ('L' as const) : ('R' as const);
     const words = line.words.length
@@ -260,7 +266,6 @@ function channelsOf(
     const keys = speakingKeys({ id: line.id, layer: id, length: line.end - line.start, lively, tense, analysis: line.analysis, words, hand });
     speech.add(keys, line.start);
     breatheBefore(speech, line, own, lively);
-    const only = carriesIn(character);
     hands.push(
       ...spontaneous({
         id: line.id,
@@ -271,8 +276,8 @@ function channelsOf(
         lively,
         tense,
         outer: facing > 0 ? 'right' : 'left',
-        ...(only ? { only } : {}),
-        busy: [...performed.filter(({ cue }) => usesArms(cue.action)), ...moves.walks],
+        ...(full ? { only: OTHER[full] } : {}),
+        busy: [...performed.filter(({ cue }) => armsOf(cue.action)), ...moves.walks],
         things,
       }),
     );
@@ -304,7 +309,7 @@ function channelsOf(
   const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, cues, lively), restValue(layer, 'turn') + (stands(character) ? facingOf({ layer, id }) * REST_YAW : 0));
   const faces = sequenced([...cues.flatMap(({ cue, start, end }) => (cue.kind === 'face' ? [facePerformance(cue, start, end)] : [])), ...feelings]);
   const acted = sequenced(performed.map(({ plays }) => plays));
-  const talked = sequenced(hands.map((one) => gesturePerformance(one, one.start, one.end, character.temper)));
+  const talked = sequenced(hands.map((one) => gesturePerformance(one, one.start, one.end, character.temper, full)));
 
   const channels: Partial<Record<PoseKey, Channel[]>> = {};
   const put = (source: Channels, by?: Channel['by']): void => {

@@ -167,6 +167,22 @@ describe('a gesture', () => {
   const wave = actionOf('wave') as NonNullable<ReturnType<typeof actionOf>>;
   const start = toTicks(5);
   const lengthOf = ({ keys }: Performance): number => (keys.at(-1)?.at as number) - (keys[0]?.at as number);
+  it('of two hands is the same asked of the right or of both, as old cues are', () => {
+    const [right, both] = (['right', 'both'] as const).map((hand) => gesturePerformance(cue({ action: 'shrug', hand }), start, start + toTicks(2)));
+    expect(both).toEqual(right);
+    expect(gesturePerformance(cue({ action: 'wave', hand: 'both' }), start, start + toTicks(2))).not.toEqual(
+      gesturePerformance(cue({ action: 'wave' }), start, start + toTicks(2)),
+    );
+  });
+  it('of one hand leaves the other alone where that one carries something', () => {
+    const arms = (full?: 'left' | 'right') => {
+      const { keys } = gesturePerformance(cue({ action: 'explain' }), start, start + toTicks(1), undefined, full);
+      return ['upperL', 'upperR'].map((key) => keys.some(({ values }) => key in values));
+    };
+    expect(arms()).toEqual([true, true]);
+    expect(arms('left')).toEqual([false, true]);
+    expect(arms('right')).toEqual([true, true]);
+  });
   it('has its keys about its word, and its cycle as long as it lasts', () => {
     const short = gesturePerformance(cue(), start, start + toTicks(0.2));
     wave.keys.forEach((key, n) => expect(short.keys[n]?.at).toBe(start + toTicks(key.at)));

@@ -2,7 +2,6 @@
 export interface Meaning {
   readonly words: readonly string[];
   readonly action?: string;
-  readonly both?: boolean;
   readonly face?: string;
   /** So common a word that hands follow it only now and then. */
   readonly often?: true;
@@ -14,19 +13,19 @@ const NUMBERS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight',
 
 /** Hands by what is said (McNeill 1992: emblems, pointing, size; beats are for everything else). English. A phrase goes before its words. */
 export const GESTURE_WORDS: readonly Meaning[] = [
-  { words: ['one hand', 'other hand', 'either', 'compare', 'versus', 'rather than'], action: 'compare', both: true, note: 'two sides' },
-  { words: ['no idea', 'who knows', 'why', 'maybe', 'perhaps', 'unsure', 'whatever'], action: 'shrug', both: true, note: 'not to know' },
-  { words: ['nothing at all', 'nothing', 'none', 'nobody', 'empty'], action: 'nothing', both: true, note: 'nothing' },
+  { words: ['one hand', 'other hand', 'either', 'compare', 'versus', 'rather than'], action: 'compare', note: 'two sides' },
+  { words: ['no idea', 'who knows', 'why', 'maybe', 'perhaps', 'unsure', 'whatever'], action: 'shrug', note: 'not to know' },
+  { words: ['nothing at all', 'nothing', 'none', 'nobody', 'empty'], action: 'nothing', note: 'nothing' },
   { words: ['hello', 'hi', 'welcome', 'goodbye', 'bye', 'good morning', 'good evening'], action: 'wave', note: 'a greeting' },
   { words: ['yes', 'exactly', 'indeed', 'of course'], action: 'nod', note: 'a yes' },
   { words: ['no', 'never', 'not'], action: 'shake-head', note: 'a no' },
   ...NUMBERS.map((word, n) => ({ words: [word, String(n + 1)], action: word, note: 'a number' })),
   { words: ['first', 'second', 'third', 'count'], action: 'count', note: 'a number' },
-  { words: ['all', 'every', 'everyone', 'everybody', 'everything', 'whole', 'together', 'world'], action: 'all', both: true, note: 'all of it' },
+  { words: ['all', 'every', 'everyone', 'everybody', 'everything', 'whole', 'together', 'world'], action: 'all', note: 'all of it' },
   { words: ['we', 'us', 'our', 'ours'], action: 'we', note: 'both of them', often: true },
   { words: ['i', 'me', 'my', 'myself', 'mine'], action: 'self', note: 'who speaks', often: true },
   { words: ['you', 'your', 'yours'], action: 'hand-out', note: 'who is spoken to', often: true },
-  { words: ['big', 'huge', 'large', 'wide', 'enormous', 'giant', 'bulge', 'long'], action: 'so-big', both: true, note: 'a size' },
+  { words: ['big', 'huge', 'large', 'wide', 'enormous', 'giant', 'bulge', 'long'], action: 'so-big', note: 'a size' },
   { words: ['small', 'tiny', 'little', 'bit'], action: 'tiny', note: 'a small size' },
   { words: ['up', 'above', 'sky', 'high', 'moon', 'sun', 'top'], action: 'point-up', note: 'what is above' },
   { words: ['down', 'below', 'under', 'floor', 'ground', 'bottom'], action: 'point-down', note: 'what is below' },
@@ -34,7 +33,7 @@ export const GESTURE_WORDS: readonly Meaning[] = [
   { words: ['this', 'here', 'these', 'look', 'show'], action: 'present', note: 'what is shown', often: true },
   { words: ['think', 'thought', 'suppose', 'remember', 'wonder', 'idea'], action: 'think', note: 'a thought' },
   { words: ['stop', 'wait'], action: 'stop', note: 'a stop' },
-  { words: ['so', 'therefore', 'because', 'well'], action: 'open-hands', both: true, note: 'a reason', often: true },
+  { words: ['so', 'therefore', 'because', 'well'], action: 'open-hands', note: 'a reason', often: true },
   { words: ['exact', 'precise', 'detail', 'point', 'must'], action: 'precise', note: 'a fine point' },
   { words: ['and so on', 'again', 'around', 'round', 'turn', 'continue', 'process'], action: 'and-so-on', note: 'on and on' },
 ];

@@ -1,5 +1,5 @@
 import type { CueOf } from '../document/schema.ts';
-import { poseForHand } from '../figure/actions/action.ts';
+import { actingHand, poseForHand } from '../figure/actions/action.ts';
 import { actionOf } from '../figure/actions/index.ts';
 import { expressionOf } from '../figure/expressions/index.ts';
 import type { PoseKey } from '../figure/pose.ts';
@@ -56,14 +56,25 @@ function lateIn(channel: PoseKey): number {
   return late;
 }
 
-/** A gesture's keys about its cue's start, its cycle repeated to the cue's end; times in scene ticks. */
-export function gesturePerformance(cue: Pick<CueOf<'gesture'>, 'action' | 'hand' | 'strength' | 'speed'>, start: number, end: number, temper: Temper = MIDDLING): Performance {
+/**
+ * A gesture's keys about its cue's start, its cycle repeated to the cue's end; times in scene ticks. Of a gesture of one
+ * hand, `full` is the hand that carries something and takes no part.
+ */
+export function gesturePerformance(
+  cue: Pick<CueOf<'gesture'>, 'action' | 'hand' | 'strength' | 'speed'>,
+  start: number,
+  end: number,
+  temper: Temper = MIDDLING,
+  full?: 'left' | 'right',
+): Performance {
   const action = actionOf(cue.action);
   if (!action) return { keys: [], until: start, release: 0 };
   // Lively people act wider and quicker; tense ones keep it small, and start it sharply.
   const wide = 1 + (temper.lively - MIDDLING.lively) * 0.24 - (temper.tense - MIDDLING.tense) * 0.22;
   const quick = 1 + (temper.lively - MIDDLING.lively) * 0.2 + (temper.tense - MIDDLING.tense) * 0.1;
-  const pose = (values: Parameters<typeof poseForHand>[0]): Partial<Record<PoseKey, number>> => poseForHand(values, cue.hand, cue.strength * wide);
+  const hand = actingHand(action, cue.hand);
+  const alone = action.handed && full !== undefined && hand !== full;
+  const pose = (values: Parameters<typeof poseForHand>[0]): Partial<Record<PoseKey, number>> => poseForHand(values, hand, cue.strength * wide, alone);
   const ticks = (seconds: number): number => toTicks(seconds / ((cue.speed ?? 1) * quick));
   const keys = action.keys.map((key) => ({ at: start + ticks(key.at), values: pose(key.pose), ease: key.ease ?? ('both' as const) }));
   const { cycle } = action;

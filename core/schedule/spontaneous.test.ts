@@ -98,7 +98,7 @@ describe('hands that talk by themselves', () => {
     for (const id of ids)
       for (const one of spontaneous(input({ id, only: 'left', lively: 1 }))) {
         expect(one.hand).toBe('left');
-        expect(['open-hands', 'beat', 'all', 'so-big']).not.toContain(one.action);
+        expect(['open-hands', 'compare', 'all', 'so-big']).not.toContain(one.action);
       }
   });
 });

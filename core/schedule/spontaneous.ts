@@ -1,5 +1,7 @@
 import type { CueOf } from '../document/schema.ts';
 import { dice, hashText } from '../draw/hash.ts';
+import { needsBothHands } from '../figure/actions/action.ts';
+import { actionOf } from '../figure/actions/index.ts';
 import { toTicks } from '../time/ticks.ts';
 import { GESTURE_WORDS, meaningAt, plainWord } from './lexicon.ts';
 
@@ -43,7 +45,6 @@ export interface Spontaneous {
 const A_MINUTE = { calm: 7, lively: 13 } as const;
 /** What hands do on a stress that means nothing by itself (McNeill's beats and metaphors). */
 export const PLAIN_GESTURES = ['explain', 'open-hands', 'precise', 'beat', 'explain', 'and-so-on'] as const;
-const TWO_HANDED: ReadonlySet<string> = new Set(['open-hands', 'beat', 'compare', 'shrug', 'so-big', 'all', 'nothing', 'six', 'seven', 'eight', 'nine', 'ten']);
 /** Heads alone: they need no hand and come as often as they are meant. */
 const HEADS: ReadonlySet<string> = new Set(['nod', 'shake-head']);
 /** The stroke lands so long before the stressed sound (seconds; Kendon 1980: with it or up to 200 ms before). */
@@ -113,7 +114,10 @@ export function spontaneous(input: SpontaneousInput): Spontaneous[] {
   });
 }
 
-const fits = (action: string, only: SpontaneousInput['only']): boolean => !only || !TWO_HANDED.has(action);
+function fits(id: string, only: SpontaneousInput['only']): boolean {
+  const action = actionOf(id);
+  return !!action && (!only || !needsBothHands(action));
+}
 
 /** The end of the phrase that a moment lies in, no later than `most`: at a comma or full stop, or at a silence. */
 function phraseEnd(words: readonly Stressed[], from: number, most: number): number {

@@ -5,17 +5,15 @@ import type { Character } from '#core/document/schema';
 import { edit } from '#core/edit/change';
 import { addOutfit } from '#core/edit/commands/cast';
 import { designed } from '#core/figure/cast';
-import { dressed } from '#core/figure/outfits';
 import { sampleDocument } from '#core/testing/samples';
 import { useProduction } from '../state/production.ts';
 import { drag, release } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
-import { Body } from './Body.tsx';
-import { Colours, Skin } from './Colours.tsx';
+import { Closet } from './Closet.tsx';
 import type { CastClient } from './client.ts';
-import { Options } from './Options.tsx';
 import { coloursIn, nameIn, pinOf, type RoomSlot } from './slots.ts';
 
+vi.mock('../stage/client.ts', () => ({ stage: () => ({ show: () => {}, ground: () => new Promise(() => {}) }) }));
 vi.mock('idb-keyval', () => ({ get: async () => undefined, set: async () => {}, del: async () => {}, keys: async () => [] }));
 
 const ID = 'ch_00000000000a';
@@ -24,20 +22,12 @@ const client = { options: () => () => {} } as unknown as CastClient;
 const stored = (): Character => useProduction.getState().document?.characters[ID] as Character;
 const tried = (): Character | undefined => useProduction.getState().preview?.characters[ID];
 
-/** The panel of a slot, of the newest document. */
-function Panel({ slot, outfit }: { slot: RoomSlot; outfit?: string }) {
-  const character = useProduction((state) => state.document?.characters[ID]);
-  const shown = useProduction((state) => (state.preview ?? state.document)?.characters[ID]);
-  if (!character || !shown) return null;
-  return (
-    <Tooltip.Provider>
-      <Options client={client} character={dressed(character, outfit)} slot={slot} outfit={outfit} locked={false} hidden={false} onLock={() => {}} onHide={() => {}} />
-      <Colours character={dressed(character, outfit)} slot={slot} outfit={outfit} />
-      <Skin character={shown} />
-      <Body character={shown} />
-    </Tooltip.Provider>
-  );
-}
+/** The closet of a slot, as the cast builder shows it. */
+const Panel = ({ slot, outfit }: { slot: RoomSlot; outfit?: string }) => (
+  <Tooltip.Provider>
+    <Closet client={client} id={ID} slot={slot} outfit={outfit} scene={undefined} locked={false} hidden={false} onLock={() => {}} onHide={() => {}} />
+  </Tooltip.Provider>
+);
 const show = (slot: RoomSlot, changes: Partial<Character> = {}, outfit?: string): void => {
   const { document } = sampleDocument();
   let now = { ...document, characters: { ...document.characters, [ID]: { ...designed('theo', ID, 'a9'), ...changes } } };
@@ -121,6 +111,20 @@ describe('colours', () => {
     expect(tried()).toBeUndefined();
     fireEvent.click(within(row).getByRole('button', { name: 'Cloth #2f6b6a' }));
     expect(stored().colours.primary).toBe('#2f6b6a');
+  });
+  it('keep their places while one is tried on: a light cloth has fewer shades beside it than a deep one', () => {
+    show('top', { colours: { ...designed('theo', ID, 'a9').colours, primary: '#ece2cd' } });
+    const row = document.querySelector('[data-colour="primary"]') as HTMLElement;
+    const places = (): (string | null)[] =>
+      within(row)
+        .getAllByRole('button')
+        .map((one) => one.getAttribute('aria-label'));
+    const before = places();
+    fireEvent.pointerEnter(within(row).getByRole('button', { name: 'Cloth #d9a93f' }));
+    expect(tried()?.colours.primary).toBe('#d9a93f');
+    expect(places()).toEqual(before);
+    fireEvent.click(within(row).getByRole('button', { name: 'Cloth #d9a93f' }));
+    expect(places().length).toBeGreaterThan(before.length);
   });
   it('that are mixed freely stay in the production’s palette, in one step', () => {
     show('top');

@@ -12,21 +12,18 @@ import { dressed } from '#core/figure/outfits';
 import { randomLook, randomMake, randomPerson } from '#core/figure/random';
 import { SETS } from '#core/stage/sets/index';
 import { inOrder, orderAtEnd } from '#core/time/order';
-import { Body } from '../cast/Body.tsx';
 import { CastColumn } from '../cast/CastColumn.tsx';
 import { CharacterMenu } from '../cast/CharacterMenu.tsx';
-import { Colours, Skin } from '../cast/Colours.tsx';
-import { Contrast } from '../cast/Contrast.tsx';
+import { Closet } from '../cast/Closet.tsx';
 import { CastClient } from '../cast/client.ts';
 import { openCharacter } from '../cast/files.ts';
 import { NEW_NAMES } from '../cast/names.ts';
-import { Options } from '../cast/Options.tsx';
 import { Outfits } from '../cast/Outfits.tsx';
 import { Room } from '../cast/Room.tsx';
 import { Strip } from '../cast/Strip.tsx';
 import { LEFT, MASCOT_LEFT, MASCOT_RIGHT, RIGHT, type RoomSlot } from '../cast/slots.ts';
 import { makeId } from '../ids.ts';
-import { preview, run, useDocument, useOpenDocument, useProduction } from '../state/production.ts';
+import { preview, run, useEdited, useOpenDocument, useProduction } from '../state/production.ts';
 import { useUndoKeys } from '../state/undoKeys.ts';
 import { useView } from '../state/view.ts';
 import { TypedName } from '../typing/TypedName.tsx';
@@ -46,8 +43,8 @@ export function Cast() {
 
 function Builder({ production, wanted }: { production: string; wanted: string | undefined }) {
   const navigate = useNavigate();
-  const document = useOpenDocument();
-  const shown = useDocument() as typeof document;
+  const document = useEdited();
+  const shown = useOpenDocument();
   const scene = useView((state) => state.scene);
   const client = useMemo(() => new CastClient(), []);
   useEffect(() => {
@@ -215,25 +212,17 @@ function Builder({ production, wanted }: { production: string; wanted: string | 
               {stored.kind === 'picture' ? (
                 <FromPicture document={document} production={production} id={stored.id} />
               ) : (
-                <>
-                  <Options
-                    client={client}
-                    character={dressed(stored, outfit)}
-                    slot={slot}
-                    outfit={outfit}
-                    locked={locks.has(slot)}
-                    hidden={hidden.has(slot)}
-                    onLock={() => setLocks(toggle(locks, slot))}
-                    onHide={() => setHidden(toggle(hidden, slot))}
-                  />
-                  <div className="scrolls max-h-[52%] shrink-0 overflow-y-auto">
-                    {/* By what is worn, not by what is tried on: nothing moves under the pointer. */}
-                    <Colours character={dressed(stored, outfit)} slot={slot} outfit={outfit} />
-                    <Contrast document={document} character={dressed(stored, outfit)} outfit={outfit} scene={scene} />
-                    {stored.kind === 'person' && <Skin character={tried} />}
-                    <Body character={tried} />
-                  </div>
-                </>
+                <Closet
+                  client={client}
+                  id={stored.id}
+                  slot={slot}
+                  outfit={outfit}
+                  scene={scene}
+                  locked={locks.has(slot)}
+                  hidden={hidden.has(slot)}
+                  onLock={() => setLocks(toggle(locks, slot))}
+                  onHide={() => setHidden(toggle(hidden, slot))}
+                />
               )}
             </aside>
           </>

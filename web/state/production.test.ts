@@ -26,6 +26,7 @@ import {
   typed,
   undo,
   useDocument,
+  useEdited,
   useOpenDocument,
   useProduction,
   useStanding,
@@ -397,9 +398,11 @@ describe('the open document', () => {
     preview(renameProduction('Dragged'));
     expect(renderHook(() => useDocument()).result.current?.production.title).toBe('Dragged');
     expect(renderHook(() => useOpenDocument()).result.current.production.title).toBe('Dragged');
+    expect(renderHook(() => useEdited()).result.current).toBe(useProduction.getState().document);
     expect(useProduction.getState().document?.production.title).toBe(made.document.production.title);
     useProduction.setState({ document: undefined, preview: undefined });
     expect(() => renderHook(() => useOpenDocument())).toThrow();
+    expect(() => renderHook(() => useEdited())).toThrow();
     expect(run('Rename', renameProduction('x'))).toBeUndefined();
   });
   it('stands apart where a choice is open, and theirs or both can be kept', async () => {

@@ -56,6 +56,13 @@ export function useOpenDocument(): Document {
   return document;
 }
 
+/** The document as it is edited, without what is being dragged or tried on: for what must not move under the pointer meanwhile. */
+export function useEdited(): Document {
+  const document = useProduction((state) => state.document);
+  if (!document) throw new Error('No production is open.');
+  return document;
+}
+
 let standing: Document | undefined;
 /** Whether two documents differ at most in lines, cues and times: the same people, things and names in the same scenes. */
 const standAlike = (a: Document, b: Document): boolean => {

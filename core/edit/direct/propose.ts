@@ -157,7 +157,7 @@ function gestures(
         kind: 'gesture',
         layer,
         action,
-        hand: meaning?.both ? 'both' : hand,
+        hand,
         strength: Math.round((0.75 + lively * 0.35) * 20) / 20,
         start: word(one.id),
         end: { ticks: toTicks(seconds) },

@@ -22,7 +22,7 @@ export const board: ReadyScene = {
         { word: 5, action: 'present' },
       ],
     },
-    { who: 0, text: 'Then ask why.', acts: [{ word: 2, action: 'shrug', hand: 'both' }] },
+    { who: 0, text: 'Then ask why.', acts: [{ word: 2, action: 'shrug' }] },
     {
       who: 0,
       text: 'And then try it yourself!',

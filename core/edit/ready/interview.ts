@@ -25,7 +25,7 @@ export const interview: ReadyScene = {
       acts: [
         { word: 0, shot: 'medium', on: [1] },
         { word: 2, face: 'thinking' },
-        { word: 4, action: 'shrug', hand: 'both' },
+        { word: 4, action: 'shrug' },
       ],
     },
     {

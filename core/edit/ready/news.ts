@@ -30,7 +30,7 @@ export const news: ReadyScene = {
       who: 1,
       text: 'I hear it. What do we do now?',
       acts: [
-        { word: 3, action: 'shrug', hand: 'both' },
+        { word: 3, action: 'shrug' },
         { word: 3, face: 'worried' },
       ],
     },

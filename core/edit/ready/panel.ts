@@ -34,7 +34,7 @@ export const panel: ReadyScene = {
       text: 'Why not both?',
       acts: [
         { word: 0, shot: 'close', on: [2] },
-        { word: 0, action: 'shrug', hand: 'both' },
+        { word: 0, action: 'shrug' },
       ],
     },
     {

@@ -38,7 +38,7 @@ export const table: ReadyScene = {
       text: 'Everything we wanted to know.',
       acts: [
         { word: 0, shot: 'medium', on: [0] },
-        { word: 0, action: 'so-big', hand: 'both' },
+        { word: 0, action: 'so-big' },
         { word: 0, face: 'proud' },
       ],
     },

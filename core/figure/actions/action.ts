@@ -47,11 +47,21 @@ export interface Action {
   readonly seconds: number;
 }
 
+/** The hands that play an action: one that no hand is chosen for has parts for both, and "both" plays it as it is. */
+export const actingHand = <H extends 'left' | 'right' | 'both'>(action: Pick<Action, 'handed'>, hand: H): H | 'right' => (action.handed || hand !== 'both' ? hand : 'right');
+
+/** Whether an action does something with an arm. */
+export const usesArms = ({ keys }: Pick<Action, 'keys'>): boolean => keys.some(({ pose }) => Object.keys(pose).some((key) => /[AO]$/.test(key)));
+
+/** Whether an action needs both hands: it says nothing with one. */
+export const needsBothHands = (action: Pick<Action, 'handed' | 'keys'>): boolean => !action.handed && usesArms(action);
+
 /**
  * An action's pose for a hand: keys of the figure, mirrored for the left. Of an action of one hand that both do, the
  * left is a little smaller, since two hands never mirror exactly (motion.md: 10-20 %), and the body stays level.
+ * `alone` leaves out the other arm's part, where that one is full.
  */
-export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', strength: number): Partial<Record<PoseKey, number>> {
+export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', strength: number, alone = false): Partial<Record<PoseKey, number>> {
   const out: Partial<Record<PoseKey, number>> = {};
   const acting = hand === 'left' ? 'L' : 'R';
   const other = hand === 'left' ? 'R' : 'L';
@@ -65,6 +75,7 @@ export function poseForHand(pose: ActionPose, hand: 'left' | 'right' | 'both', s
       else out[key as PoseKey] = hand === 'both' && to.sign === -1 && to.key === key ? 0 : scaled;
       continue;
     }
+    if (alone && last === 'O') continue;
     const name = key.slice(0, -1) as ArmKey;
     const side = last === 'A' ? acting : other;
     if (hand !== 'both') {

@@ -1,6 +1,6 @@
 import { eased } from '../../time/easing.ts';
 import type { PartialPose, PoseKey } from '../pose.ts';
-import { type Action, type ActionKeyPose, poseForHand } from './action.ts';
+import { type Action, type ActionKeyPose, actingHand, poseForHand } from './action.ts';
 
 const between = (a: PartialPose, b: PartialPose, t: number): PartialPose => {
   const out: PartialPose = {};
@@ -21,7 +21,7 @@ export function playAction(action: Action, hand: 'left' | 'right' | 'both', seco
   if (action.cycle) for (let from = last.at; from < hold; from += action.cycle.seconds) keys.push(...action.cycle.keys.map((key) => ({ ...key, at: from + key.at })));
   const held = keys.filter(({ at }, n) => at <= Math.max(hold, last.at) || n < action.keys.length);
   const end = Math.max(hold, held.at(-1)?.at ?? 0);
-  const pose = (key: ActionKeyPose): PartialPose => poseForHand(key.pose, hand, 1);
+  const pose = (key: ActionKeyPose): PartialPose => poseForHand(key.pose, actingHand(action, hand), 1);
   if (t >= end) {
     const rest = eased('both', Math.min(1, (t - end) / action.release));
     return rest >= 1 ? {} : between(pose(held.at(-1) as ActionKeyPose), {}, rest);
