@@ -261,7 +261,7 @@ describe('a thousand people by chance, as they stand, act and turn', () => {
         ...(acts ? playAction(action, n % 2 ? 'left' : 'right', chance.next() * 2) : {}),
         headTurn: chance.between(-0.25, 0.25),
       });
-      // Every fifth degree from -90 to 90, at which a trunk can be seen; heads stay within their own 37.
+      // Every fifth degree from -90 to 90, at which a trunk can be seen; heads turn as far as the side.
       pose.bodyTurn = Math.round(chance.between(-18, 18)) * (5 / 75);
       const { bare, skeleton } = painted(who, pose);
       const q = bodyOf(who);

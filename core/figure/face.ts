@@ -7,8 +7,9 @@ import type { FigureModel } from './model.ts';
 import { chinDrop, drawMouth, type MouthNumbers } from './mouth.ts';
 import type { FacialHair } from './parts/part.ts';
 import type { Pose, Side } from './pose.ts';
+import { profileOf } from './profile.ts';
 import { Sketch } from './sketch.ts';
-import { outlineX, slide, YAW } from './turn.ts';
+import { isProfile, outlineX, profileShare, slide, YAW } from './turn.ts';
 
 const EYE_ANGLE = 0.475;
 const EYE_RADIUS = 0.93;
@@ -89,6 +90,7 @@ export function jawHalf(model: FigureModel, yaw: number, drop: number, out: 1 | 
 
 /** The head's loop: one smooth outline whose jaw leads the turn and whose chin follows the mouth. */
 export function headPath(model: FigureModel, yaw: number, drop: number) {
+  if (isProfile(yaw)) return profileOf(model, yaw, drop).path;
   const lead = 0.17 * model.p.headWidth * Math.sin(yaw);
   const right = jawHalf(model, yaw, drop, 1).flat() as number[];
   const left = jawHalf(model, yaw, drop, -1).toReversed().flat() as number[];
@@ -114,7 +116,8 @@ export function drawEars(model: FigureModel, yaw: number, behind: boolean): Node
     const width = 7.5 * size * make.width * clamp(0.75 + 0.25 * narrow, 0.7, 1.15);
     const tall = 11.5 * size * make.height;
     const id = out < 0 ? 'L' : 'R';
-    const at = x + out * make.out;
+    // From the side the ear lies behind the middle.
+    const at = isProfile(yaw) ? mix(x, out * 7 * (model.p.headWidth / 41.5), profileShare(yaw)) : x + out * make.out;
     const shell = ellipse(at, 6, width, tall);
     s.shaded(
       id,

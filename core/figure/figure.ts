@@ -11,12 +11,15 @@ import { type FigureModel, modelOf } from './model.ts';
 import { chinDrop, feltMouth, type MouthNumbers } from './mouth.ts';
 import { facialHair, headPart } from './parts/index.ts';
 import type { Garment, HeadPart, Seat } from './parts/part.ts';
+import { sideHair } from './parts/sideHair.ts';
 import { drawPictured } from './pictured/pictured.ts';
 import { type Pose, posed, type Side } from './pose.ts';
+import { drawProfileFace } from './profileFace.ts';
 import { FULL_TURN, type Skeleton, skeletonOf } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
 import { type Holding, withThings } from './things/holding.ts';
 import { drawCollar, drawSkirt, drawTorso, torsoFrame } from './trunk.ts';
+import { isProfile } from './turn.ts';
 import { wearOf } from './wear.ts';
 
 /** A character in a pose. The same function draws stage, thumbnails and contact sheets. */
@@ -62,7 +65,9 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   const upFromSeat = wear.seat && seat < 1;
   const sk = skeletonOf(model.p, pose);
   const yaw = sk.headYaw;
-  const at = headMatrix(sk.head.x, sk.head.y, sk.headAngle);
+  // A nod moves the features over the face; from the side the head itself goes down.
+  const nod = isProfile(yaw) ? Math.sign(yaw) * pose.headPitch * NOD : 0;
+  const at = headMatrix(sk.head.x, sk.head.y, sk.headAngle + nod);
   const [hair, headwear, glasses] = (['hair', 'headwear', 'glasses'] as const).map((slot) => headPart(slot, model.character.parts[slot]));
   const wrapped = headwear?.id === 'headscarf';
   /** Hair as the headwear leaves it: none, flattened above the brim, or whole. */
@@ -112,7 +117,7 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     ...front.filter((side) => !raised(side) && isHigh(sk, model, side) && pose[`pocket${side}`] < 0.5).flatMap((side) => drawArm(model, sk, pose, wear, side, 'fore')),
     ...place([
       ...(wrapped ? [] : drawEars(model, yaw, true)),
-      ...drawFace(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
+      ...(isProfile(yaw) ? drawProfileFace : drawFace)(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
       ...wear.extras.flatMap((extra) => extra.face?.(model, yaw) ?? []),
       ...(wrapped ? [] : drawEars(model, yaw, false)),
       ...under('front', parts.hairFront),
@@ -151,17 +156,25 @@ interface HeadParts {
 }
 const heads = new WeakMap<FigureModel, HeadParts>();
 
+/** How far a head that is seen from the side goes down at the full pitch (radians). */
+const NOD = 0.3;
+/** From here on hats turn no farther (radians). */
+const HAT_YAW = (42 * Math.PI) / 180;
+
 /** What is worn on the head, in head units: drawn anew only as the head turns. */
 function headParts(model: FigureModel, yaw: number, trailing: number, hair: HeadPart | undefined, headwear: HeadPart | undefined, glasses: HeadPart | undefined): HeadParts {
   let known = heads.get(model);
   if (known?.yaw !== yaw || known.trailing !== trailing) {
+    // A hat is as round from the side as it is there.
+    const hatYaw = clamp(yaw, -HAT_YAW, HAT_YAW);
+    const side = hair?.side && isProfile(yaw) ? sideHair(model, yaw, hair.side) : undefined;
     known = {
       yaw,
       trailing,
-      hairBack: hair?.back?.(model, trailing),
-      hairFront: hair?.front?.(model, yaw, headwear?.hides === 'crown'),
-      hatBack: headwear?.back?.(model, yaw),
-      hatFront: headwear?.front?.(model, yaw, false),
+      hairBack: side ? side.back : hair?.back?.(model, trailing),
+      hairFront: side ? side.front : hair?.front?.(model, yaw, headwear?.hides === 'crown'),
+      hatBack: headwear?.back?.(model, hatYaw),
+      hatFront: headwear?.front?.(model, headwear.aside ? yaw : hatYaw, false),
       glasses: glasses?.front?.(model, yaw, false),
     };
     heads.set(model, known);

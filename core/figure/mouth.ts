@@ -121,9 +121,10 @@ export interface MouthLook {
   readonly plain?: boolean;
 }
 
-const CAVITY = '#4a1a2a';
-const TONGUE = '#d4697a';
-const TEETH = '#fbf6ee';
+/** Colours inside a mouth. */
+export const CAVITY = '#4a1a2a';
+export const TONGUE = '#d4697a';
+export const TEETH = '#fbf6ee';
 
 /** The mouth about its own middle, in face units; `smile` -1..1 moves corners and middle. */
 export function drawMouth(mouth: MouthNumbers, smile: number, press: number, look: MouthLook): Node[] {

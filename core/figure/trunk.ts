@@ -1,7 +1,7 @@
 import type { Point } from '../draw/matrix.ts';
 import { ellipse, joined, type Path } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
-import { clamp, mix } from '../time/easing.ts';
+import { clamp, mix, smooth } from '../time/easing.ts';
 import { type ArmShape, armShape } from './arms.ts';
 import { contour, type Knot, leaf } from './contour.ts';
 import type { FigureModel } from './model.ts';
@@ -9,6 +9,7 @@ import type { Garment, TorsoFrame } from './parts/part.ts';
 import type { Side } from './pose.ts';
 import { depthAt, leadAt, levelPoint, type Skeleton, shoulderLevel, trunkPoint } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
+import { isProfile, profileShare } from './turn.ts';
 import type { Wear } from './wear.ts';
 
 /** Half width of a garment at a height below the neck, both in units. */
@@ -247,16 +248,21 @@ function drawNeck(model: FigureModel, sk: Skeleton, frame: TorsoFrame): Node[] {
   const s = new Sketch('neck');
   const { p } = model;
   const half = p.neckHalf;
-  const jaw = { x: sk.head.x - Math.sin(sk.headAngle) * p.headHeight * 0.6, y: sk.head.y + p.headHeight * 0.66 };
+  // From the side it runs from nape to throat, and begins where the jaw ends, which is higher (bodies.md, 7).
+  const aside = isProfile(sk.headYaw) ? Math.sign(sk.headYaw) * mix(0.6, 1, profileShare(sk.headYaw)) : 0;
+  const jaw = { x: sk.head.x - Math.sin(sk.headAngle) * p.headHeight * 0.6, y: sk.head.y + p.headHeight * (aside ? 0.46 : 0.66) };
+  const top = { L: half * 0.98 + Math.max(0, aside) * 13 - Math.max(0, -aside) * 1, R: half * 0.98 + Math.max(0, -aside) * 13 - Math.max(0, aside) * 1 };
   // The root of the neck lies on the outermost cloth and turns as its collar does.
+  // A neck is round: where the trunk is seen from the side it keeps its width.
+  const round = smooth((Math.abs(Math.sin(sk.bodyYaw)) - 0.6) / 0.34);
   const base = frame.place;
   const hollow = (out: 1 | -1): Knot => {
     const low = base(out * half, 2);
-    return { x: mix(jaw.x + out * half * 0.94, low.x, 0.55) - out * half * 0.08, y: mix(jaw.y, low.y, 0.6) };
+    return { x: mix(jaw.x + out * half * 0.94, mix(low.x, sk.neck.x + out * half, round), 0.55) - out * half * 0.08, y: mix(jaw.y, low.y, 0.6) };
   };
   const path = contour([
-    { x: jaw.x - half * 0.98, y: jaw.y, corner: true },
-    { x: jaw.x + half * 0.98, y: jaw.y, corner: true },
+    { x: jaw.x - top.L, y: jaw.y, corner: true },
+    { x: jaw.x + top.R, y: jaw.y, corner: true },
     hollow(1),
     base(half + 3.4, 4),
     { ...base(half + 3, 8), corner: true },

@@ -2,6 +2,7 @@ import { type Path, pen, smoothLoop } from '../../draw/path.ts';
 import type { Item, Node } from '../../draw/picture.ts';
 import { headPath } from '../face.ts';
 import type { FigureModel } from '../model.ts';
+import type { Profile } from '../profile.ts';
 import { limbPath, Sketch } from '../sketch.ts';
 import { hairX, outlineX, trailX } from '../turn.ts';
 
@@ -81,6 +82,9 @@ export function runs(...list: readonly (readonly [number, number][])[]): Path {
 
 export const pairs = (points: Points): [number, number][] => Array.from({ length: points.length >> 1 }, (_, n) => [points[n * 2] as number, points[n * 2 + 1] as number]);
 
+/** Points on a head that is seen from the side. */
+export const onSide = (side: Profile, points: Points): [number, number][] => pairs(points).map(([x, y]) => [side.x(x), side.y(y)]);
+
 /** A symmetric loop from its right half, top to bottom. */
 export function mirrored(points: Points, x: (value: number) => number, y: (value: number) => number = (v) => v): Path {
   const half = pairs(points);
@@ -154,7 +158,7 @@ export function onSkin(f: HeadFrame, items: readonly Node[]): void {
 }
 
 /** A plait: overlapping lobes along points, and the lines where they cross. */
-export function plait(f: HeadFrame, id: string, points: readonly [number, number][], wide: number, count: number): void {
+export function plait(f: Pick<HeadFrame, 'model' | 's'>, id: string, points: readonly [number, number][], wide: number, count: number): void {
   const lobes: { x: number; y: number; r: number; dx: number; dy: number }[] = [];
   for (let n = 0; n < count; n++) {
     const t = (n / Math.max(1, count - 1)) * (points.length - 1);

@@ -19,12 +19,43 @@ export interface PartInfo {
   readonly excludes?: readonly string[];
 }
 
+/** Hair from the side, of a head that looks to the picture's right: forwards positive, half width 41.5, crown at -50, chin at 50, ear at -7, 6. */
+export interface SideHair {
+  /** From the hairline at the brow over the crown to the nape. */
+  readonly outer?: readonly number[];
+  /** From the nape round or over the ear and the temple back to the brow. */
+  readonly line?: readonly number[];
+  /** Half width of the curls along its edge. */
+  readonly curls?: number;
+  /** Straight locks end in points. */
+  readonly pointed?: true;
+  /** Shaved or thin where this lies: a shade over the skin. */
+  readonly shade?: { readonly outer: readonly number[]; readonly line: readonly number[] };
+  /** What falls behind the shoulders. */
+  readonly behind?: readonly number[];
+  /** Knots: middle and half width. */
+  readonly knots?: readonly (readonly [number, number, number])[];
+  /** Tails, plaits and locs along points, from their root's half width to their tip's; behind the head or before it, tied with a band. */
+  readonly ropes?: readonly {
+    readonly points: readonly number[];
+    readonly root: number;
+    readonly tip: number;
+    readonly before?: true;
+    readonly plaited?: number;
+    readonly band?: true;
+  }[];
+}
+
 /** A piece worn on the head. Draws in head units (origin at the head's middle), already turned by `yaw`. */
 export interface HeadPart extends PartInfo {
   readonly slot: 'hair' | 'headwear' | 'glasses';
   /** What headwear does with hair: all of it goes, or it is flattened above the brim (head units, at the middle). */
   readonly hides?: 'hair' | 'crown';
   readonly brim?: number;
+  /** Headwear that is drawn from the side in its own way. */
+  readonly aside?: true;
+  /** Hair as it is seen from the side. */
+  readonly side?: SideHair;
   back?(model: FigureModel, yaw: number): Node[];
   front?(model: FigureModel, yaw: number, covered: boolean): Node[];
   /** What lies on the shoulders, over the clothes. */

@@ -24,6 +24,8 @@ export const eyePatch: Extra = {
       '#22262e',
       2.6,
     );
+    // The far eye is not seen from the side, and neither is its patch.
+    if (eye.narrow < 0.1) return s.nodes;
     return s.shaded('patch', ellipse(eye.x, y, 12 * Math.min(1, eye.narrow), 12), { base: '#2b303a', shadow: '#191c22' }, [-2, -1.6]).nodes;
   },
 };

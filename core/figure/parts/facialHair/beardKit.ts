@@ -3,7 +3,8 @@ import { clamp } from '../../../time/easing.ts';
 import { jawHalf, MOUTH_RADIUS, mouthShift } from '../../face.ts';
 import type { FigureModel } from '../../model.ts';
 import { chinDrop, type MouthNumbers } from '../../mouth.ts';
-import { YAW } from '../../turn.ts';
+import { profileOf } from '../../profile.ts';
+import { isProfile, YAW } from '../../turn.ts';
 import { runs } from '../hairKit.ts';
 
 export interface LowerFace {
@@ -22,7 +23,10 @@ export function lowerFace(model: FigureModel, yaw: number, mouth: MouthNumbers):
   const radius = w * MOUTH_RADIUS;
   const shift = mouthShift(w, yaw);
   const y0 = model.p.mouthY;
+  const side = isProfile(yaw) ? profileOf(model, yaw, chinDrop(mouth), mouth) : undefined;
   const at = (x: number, y: number): [number, number] => {
+    // From the side the near half is seen, from the contour inwards.
+    if (side) return [side.facing * (side.edge(y0 + y) + (x * side.facing < 0 ? -Math.abs(x) * 0.85 : Math.min(1.4, Math.abs(x)))), y0 + y];
     const angle = Math.asin(clamp(x / radius, -0.98, 0.98)) + YAW * yaw;
     return [radius * Math.sin(clamp(angle, -1.5, 1.5)) + shift, y0 + y];
   };
@@ -56,16 +60,48 @@ function edgeAt(outline: readonly [number, number][], y: number): number {
   return (outline.at(-1) as [number, number])[0];
 }
 
+interface Beard {
+  readonly grow: number;
+  readonly top: number;
+  readonly long: number;
+  readonly inner: readonly (readonly [number, number])[];
+  readonly point?: number;
+}
+
+/** A beard from the side: from before the ear along the jaw, `long` under the chin, round the lips on the contour. */
+function beardAside(model: FigureModel, yaw: number, mouth: MouthNumbers, { grow, top, long, inner, point = 0 }: Beard): Path {
+  const drop = chinDrop(mouth);
+  const side = profileOf(model, yaw, drop, mouth);
+  const X = (value: number): number => side.facing * value;
+  const bottom = side.y(50) + model.features.head.drop + model.p.chin * 0.6 + drop;
+  const before = (x: number, y: number): [number, number] => [X(x), y];
+  const outer = [
+    before(4, top + 4),
+    before(1.5, 14),
+    before(-3 - grow * 0.3, 32),
+    before(4, 41 + grow * 0.9 + drop * 0.4),
+    before(18 + point * 6, bottom - 2 + long * 0.6),
+    before(33 + grow * 0.3, bottom + long),
+    before(side.edge(bottom - 6) + grow * 0.9, bottom - 6 + long * 0.34),
+    before(side.edge(model.p.mouthY + 12 + drop) + grow * 0.5 + 0.4, model.p.mouthY + 12 + drop),
+  ];
+  // The edge towards the mouth, from the middle of the face to the sideburn: it goes round the head's side.
+  const lip = inner.toReversed().map(([x, y]): [number, number] => {
+    const edge = side.edge(y);
+    return before(edge + 0.6 - (edge + 0.6 - 8) * Math.min(1, Math.abs(x) / 38.5) ** 1.5, y);
+  });
+  return runs(
+    [...outer, ...(inner.at(-1)?.[0] === 0 ? [before(side.edge(inner.at(-1)?.[1] as number) + 0.8, inner.at(-1)?.[1] as number)] : [])],
+    [...lip, outer[0] as [number, number]],
+  );
+}
+
 /**
  * A beard along the jaw: `grow` beyond the face's outline, from `top` (the sideburn's height), down to `long` under
  * the chin; `inner` is its edge towards the mouth, from the right sideburn to the middle, in head units.
  */
-export function beardPath(
-  model: FigureModel,
-  yaw: number,
-  mouth: MouthNumbers,
-  { grow, top, long, inner, point = 0 }: { grow: number; top: number; long: number; inner: readonly (readonly [number, number])[]; point?: number },
-): Path {
+export function beardPath(model: FigureModel, yaw: number, mouth: MouthNumbers, { grow, top, long, inner, point = 0 }: Beard): Path {
+  if (isProfile(yaw)) return beardAside(model, yaw, mouth, { grow, top, long, inner, point });
   const face = lowerFace(model, yaw, mouth);
   const side = (out: 1 | -1): [number, number][] => {
     const half = jawHalf(model, yaw, face.drop, out);

@@ -1,4 +1,7 @@
+import { chinDrop } from '../../mouth.ts';
+import { profileOf } from '../../profile.ts';
 import { Sketch } from '../../sketch.ts';
+import { isProfile } from '../../turn.ts';
 import type { FacialHair } from '../part.ts';
 import { beardPath } from './beardKit.ts';
 
@@ -12,7 +15,7 @@ export const stubble: FacialHair = {
   under(model, yaw, mouth) {
     const s = new Sketch('beard');
     const y = model.p.mouthY;
-    return s.fill(
+    const shade = s.fillItem(
       'shade',
       beardPath(model, yaw, mouth, {
         grow: 0,
@@ -28,6 +31,8 @@ export const stubble: FacialHair = {
       }),
       model.hair.base,
       0.22,
-    ).nodes;
+    );
+    // From the side lips and chin stand out by themselves.
+    return isProfile(yaw) ? s.inside('skin', profileOf(model, yaw, chinDrop(mouth), mouth).path, [shade]).nodes : [shade];
   },
 };

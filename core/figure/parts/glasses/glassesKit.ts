@@ -1,9 +1,11 @@
 import type { Path } from '../../../draw/path.ts';
 import { pen } from '../../../draw/path.ts';
 import type { Node } from '../../../draw/picture.ts';
+import { mix } from '../../../time/easing.ts';
 import type { FigureModel } from '../../model.ts';
+import { profileOf } from '../../profile.ts';
 import { Sketch } from '../../sketch.ts';
-import { slide, YAW } from '../../turn.ts';
+import { isProfile, slide, YAW } from '../../turn.ts';
 
 export interface Rims {
   /** Half width and half height of a lens, and its outline about its own middle (`out` -1 or 1 says which side is outer). */
@@ -27,6 +29,7 @@ export function drawGlasses(model: FigureModel, yaw: number, make: Rims): Node[]
   const { eyes, nose } = model.features;
   const y = model.p.eyeY + 0.5 + (make.drop ?? 0);
   const colour = model.colour('metal');
+  if (isProfile(yaw)) return fromTheSide(model, yaw, y, colour, make);
   const lens = ([-1, 1] as const).map((out) => ({ out, ...slide(w, 0.99, out * (0.47 + eyes.apart), yaw) }));
   // A broad bridge holds the rims apart.
   const wide = (narrow: number): number => make.width * Math.min(1.12, narrow) * (1 - Math.max(0, nose.bridge - 3) * 0.06);
@@ -58,5 +61,37 @@ export function drawGlasses(model: FigureModel, yaw: number, make: Rims): Node[]
     colour,
     Math.max(2.2, make.rim),
   );
+  return s.nodes;
+}
+
+/** One lens, its arm to the ear, and the bridge on the contour of the nose. */
+function fromTheSide(model: FigureModel, yaw: number, y: number, colour: string, make: Rims): Node[] {
+  const s = new Sketch('glasses');
+  const side = profileOf(model, yaw, 0);
+  const out = -side.facing as 1 | -1;
+  const { x } = slide(model.p.headWidth, 0.99, out * (0.47 + model.features.eyes.apart), yaw);
+  const rx = make.width * mix(0.72, 0.58, side.share);
+  const path = make.shape(x, y, rx, make.height, out);
+  const rim = Math.max(2.2, make.rim);
+  s.fill('glass', path, make.glass, make.clear);
+  s.line(
+    'arm',
+    pen()
+      .move(x + out * rx, y - 2)
+      .line(side.x(-8), y - 1.5 - (make.drop ?? 0))
+      .done(),
+    colour,
+    rim,
+  );
+  s.line(
+    'bridge',
+    pen()
+      .move(x - out * rx, y - 2)
+      .line(side.facing * (side.edge(y - 4) + 0.6), y - 4)
+      .done(),
+    colour,
+    rim,
+  );
+  if (make.rim > 0) s.line('rim', path, colour, make.rim);
   return s.nodes;
 }

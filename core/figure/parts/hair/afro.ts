@@ -9,6 +9,11 @@ export const afro: HeadPart = {
   slot: 'hair',
   excludes: ['cycle-helmet', 'bowler'],
   name: 'Afro',
+  side: {
+    outer: [31, -29, 41, -42, 40, -60, 24, -76, -2, -82, -30, -77, -52, -58, -63, -32, -63, -4, -54, 16, -40, 27],
+    line: [-30, 23, -17, 15, -14, -3, -7, -9, 2, -5, 5, 5, 9, 2, 11, -9, 15, -18, 23, -25, 31, -29],
+    curls: 9.5,
+  },
   words: ['coily', 'round', 'volume', 'natural'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');

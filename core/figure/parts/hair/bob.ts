@@ -8,6 +8,10 @@ export const bob: HeadPart = {
   id: 'bob',
   slot: 'hair',
   name: 'Straight bob',
+  side: {
+    outer: [36, -22, 41, -38, 29, -54, 4, -60.5, -25, -57, -46, -41, -54, -14, -54, 14, -56, 36, -38, 43, -12, 41],
+    line: [-9, 30, -2, 14, 3, -2, 10, -13, 20, -19, 36, -22],
+  },
   back(model, yaw) {
     const s = new Sketch('hairBack');
     const k = model.p.headWidth / 41.5;

@@ -6,6 +6,7 @@ export const bowl: HeadPart = {
   id: 'bowl',
   slot: 'hair',
   name: 'Full fringe',
+  side: { outer: [40, -13, 43.5, -32, 34, -51, 8, -60.5, -24, -57, -46, -41, -53, -16, -50, 8, -42, 22], line: [-34, 19, -17, 10, -2, 4, 12, -4, 26, -10, 40, -13] },
   words: ['short', 'straight', 'fringe', 'round'],
   back: (model, yaw) => backMass(model, yaw, [0, -62, 36, -54, 50, -24, 48, 4, 36, 20, 0, 22]),
   front(model, yaw) {

@@ -1,11 +1,13 @@
 import { cap, headFrame, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** Rows plaited close to the head, back from the brow. */
 export const cornrows: HeadPart = {
   id: 'cornrows',
   slot: 'hair',
   name: 'Cornrows',
+  side: { outer: shortOuter(3), line: CLEARS_EAR },
   words: ['braids', 'rows', 'short', 'coily'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

@@ -1,11 +1,13 @@
 import { cap, headFrame, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** Cropped straight hair with a soft corner at the temples. */
 export const crew: HeadPart = {
   id: 'crew',
   slot: 'hair',
   name: 'Crew cut',
+  side: { outer: shortOuter(6, 2), line: CLEARS_EAR },
   words: ['short', 'straight', 'cropped'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

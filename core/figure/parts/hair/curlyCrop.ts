@@ -3,12 +3,14 @@ import { ellipse, joined, type Path, pen } from '../../../draw/path.ts';
 import { Sketch } from '../../sketch.ts';
 import { hairX, outlineX, trailX } from '../../turn.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR } from '../sideHair.ts';
 
 /** Short curls: a rounded crown with a scalloped edge. */
 export const curlyCrop: HeadPart = {
   id: 'curly-crop',
   slot: 'hair',
   name: 'Short curls',
+  side: { outer: [33, -31, 38, -43, 26, -54, 4, -59, -22, -56, -42, -41, -51, -16, -47, 6, -38, 22], line: CLEARS_EAR, curls: 7.6 },
   back(model, yaw) {
     const s = new Sketch('hairBack');
     const w = model.p.headWidth / 41.5;

@@ -8,6 +8,11 @@ export const curlyLong: HeadPart = {
   id: 'curly-long',
   slot: 'hair',
   name: 'Long curls',
+  side: {
+    outer: [31, -27, 42, -42, 32, -60, 6, -69, -26, -65, -51, -46, -63, -14, -66, 20, -60, 48, -38, 60, -14, 52],
+    line: [-5, 38, 0, 20, 3, 2, 9, -12, 20, -22, 31, -27],
+    curls: 11,
+  },
   words: ['long', 'curly', 'volume', 'ringlets'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');

@@ -8,6 +8,7 @@ export const elderTufts: HeadPart = {
   id: 'tufts',
   slot: 'hair',
   name: 'Soft tufts',
+  side: { outer: [1, -18, -14, -32, -34, -34, -49, -20, -55, 2, -49, 20, -34, 27], line: [-27, 22, -18, 17, -15, 9, -14, -4, -7, -10, 2, -6, 5, 5, 8, -4, 1, -18] },
   back(model, yaw) {
     const s = new Sketch('hairBack');
     const w = model.p.headWidth / 41.9;

@@ -1,11 +1,17 @@
 import { cap, capPath, headFrame, onSkin } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR } from '../sideHair.ts';
 
 /** Very short coils, shaved lower at the sides. */
 export const fade: HeadPart = {
   id: 'fade',
   slot: 'hair',
   name: 'Short fade',
+  side: {
+    outer: [33.5, -31, 38, -42, 27, -52, 4, -56, -22, -52, -42, -37, -49, -18],
+    line: [-36, -17, -18, -18, 0, -20, 14, -23, 26, -28, 33.5, -31],
+    shade: { outer: [33.5, -31, 32, -52, 0, -60, -34, -52, -56, -14, -50, 12, -34, 24], line: CLEARS_EAR },
+  },
   words: ['coily', 'short', 'shaved', 'clean'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

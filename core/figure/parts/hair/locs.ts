@@ -1,11 +1,23 @@
 import { capPath, headFrame, mirrored, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** Long locs, some before the shoulders. */
 export const locs: HeadPart = {
   id: 'locs',
   slot: 'hair',
   name: 'Long locs',
+  side: {
+    outer: shortOuter(7),
+    line: CLEARS_EAR,
+    ropes: [
+      { points: [-34, -30, -50, 0, -52, 40, -48, 84], root: 8, tip: 5 },
+      { points: [-24, -30, -38, 10, -40, 50, -36, 92], root: 8, tip: 5 },
+      { points: [-40, -18, -58, 14, -62, 48, -58, 74], root: 8, tip: 5 },
+      { points: [-18, -26, -22, 8, -24, 40, -20, 70], root: 6.4, tip: 4.6, before: true },
+      { points: [-30, -22, -34, 10, -37, 44, -33, 76], root: 6.4, tip: 4.6, before: true },
+    ],
+  },
   words: ['long', 'locs', 'dreadlocks', 'coily'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');

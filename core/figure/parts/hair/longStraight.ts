@@ -6,6 +6,11 @@ export const longStraight: HeadPart = {
   id: 'long-straight',
   slot: 'hair',
   name: 'Long straight',
+  side: {
+    outer: [33, -29, 39, -42, 27, -56, 4, -61, -26, -57, -47, -40, -55, -12, -56, 26, -54, 58, -34, 64, -15, 52],
+    line: [-9, 30, -5, 10, 1, -8, 13, -21, 33, -29],
+    behind: [-24, -40, -50, -24, -56, 24, -58, 84, -46, 120, -24, 118, -12, 60],
+  },
   words: ['long', 'straight', 'smooth'],
   back: (model, yaw) => backMass(model, yaw, [0, -61, 38, -52, 52, -20, 53, 30, 57, 84, 46, 118, 20, 124, 0, 122]),
   front(model, yaw) {

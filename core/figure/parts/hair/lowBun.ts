@@ -1,12 +1,14 @@
 import { ellipse } from '../../../draw/path.ts';
 import { cap, headFrame, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** A side parting and a knot at the nape. */
 export const lowBun: HeadPart = {
   id: 'low-bun',
   slot: 'hair',
   name: 'Low bun',
+  side: { outer: shortOuter(5), line: CLEARS_EAR, knots: [[-46, 24, 15]] },
   words: ['bun', 'nape', 'neat', 'elegant'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');

@@ -1,5 +1,6 @@
 import { capPath, headFrame, onSkin, pairs, runs, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR } from '../sideHair.ts';
 
 /** A crest from brow to nape, sides shaved. */
 export const mohawk: HeadPart = {
@@ -7,6 +8,11 @@ export const mohawk: HeadPart = {
   slot: 'hair',
   excludes: ['hard-hat', 'fire-helmet', 'cycle-helmet', 'bowler', 'mortarboard', 'chef-hat', 'skipper-cap', 'peaked-cap'],
   name: 'Crest',
+  side: {
+    outer: [31, -40, 41, -62, 27, -80, 2, -88, -28, -79, -50, -56, -58, -24, -50, 6],
+    line: [-43, 4, -45, -15, -38, -33, -22, -45.5, 0, -50, 20, -46, 31, -40],
+    shade: { outer: [33.5, -31, 32, -52, 0, -60, -34, -52, -56, -14, -50, 12, -34, 24], line: CLEARS_EAR },
+  },
   words: ['punk', 'shaved', 'spiky', 'mohawk'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

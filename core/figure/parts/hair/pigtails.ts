@@ -1,5 +1,6 @@
 import { cap, headFrame, rope, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** Two bunches tied at the sides. */
 export const pigtails: HeadPart = {
@@ -7,6 +8,7 @@ export const pigtails: HeadPart = {
   slot: 'hair',
   colours: ['hair', 'accent'],
   name: 'Two bunches',
+  side: { outer: shortOuter(5), line: CLEARS_EAR, ropes: [{ points: [-26, 4, -44, 16, -50, 44, -42, 68], root: 13, tip: 3, before: true, band: true }] },
   words: ['child', 'tied', 'sides'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');

@@ -6,6 +6,10 @@ export const pixie: HeadPart = {
   id: 'pixie',
   slot: 'hair',
   name: 'Pixie cut',
+  side: {
+    outer: [38, -22, 42, -38, 29, -54, 4, -60, -23, -57, -43, -41, -51, -14, -46, 8, -36, 26],
+    line: [-30, 22, -20, 17, -15.5, 11, -14, -3, -7, -9, 1, -5, 4, 14, 10, 2, 13, -10, 22, -18, 38, -22],
+  },
   words: ['short', 'straight', 'feathered'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

@@ -1,12 +1,14 @@
 import { smooth } from '../../../time/easing.ts';
 import { cap, headFrame, rope, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** Hair tied high at the back; the tail swings to the side that the head turns from. */
 export const ponytail: HeadPart = {
   id: 'ponytail',
   slot: 'hair',
   name: 'Ponytail',
+  side: { outer: shortOuter(4.5), line: CLEARS_EAR, ropes: [{ points: [-43, -33, -62, -36, -75, -14, -74, 22, -62, 56], root: 12, tip: 3, band: true }] },
   words: ['long', 'tied', 'sporty'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');

@@ -1,11 +1,13 @@
 import { backMass, cap, headFrame, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR } from '../sideHair.ts';
 
 /** Short sides and a front swept up and back. */
 export const quiff: HeadPart = {
   id: 'quiff',
   slot: 'hair',
   name: 'Quiff',
+  side: { outer: [33.5, -31, 43, -41, 46, -57, 33, -68, 10, -66, -18, -57, -40, -42, -48.5, -14, -45, 8, -34, 25], line: CLEARS_EAR },
   words: ['short', 'swept', 'volume'],
   back: (model, yaw) => backMass(model, yaw, [0, -58, 34, -50, 45, -20, 42, 12, 0, 16]),
   front(model, yaw) {

@@ -6,6 +6,10 @@ export const receding: HeadPart = {
   id: 'receding',
   slot: 'hair',
   name: 'Receding',
+  side: {
+    outer: [13, -40, 8, -51, -14, -54, -36, -43, -49, -18, -48, 6, -35, 25],
+    line: [-30, 22, -20, 17, -15.5, 11, -14, -3, -7, -9, 2, -5, 4.5, 6, 8, 0, 9, -14, 13, -28, 13, -40],
+  },
   words: ['thin', 'short', 'older', 'bald'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

@@ -1,11 +1,13 @@
 import { capPath, headFrame, onSkin } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR } from '../sideHair.ts';
 
 /** A shaved head: only a shade where hair would grow. */
 export const shaved: HeadPart = {
   id: 'shaved',
   slot: 'hair',
   name: 'Shaved',
+  side: { shade: { outer: [33.5, -31, 32, -52, 0, -60, -34, -52, -56, -14, -50, 12, -34, 24], line: CLEARS_EAR } },
   words: ['bald', 'buzz', 'none', 'short'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

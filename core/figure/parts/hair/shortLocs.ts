@@ -1,12 +1,14 @@
 import { dice } from '../../../draw/hash.ts';
 import { headFrame, mirrored } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR } from '../sideHair.ts';
 
 /** Short twists that stand up and out. */
 export const shortLocs: HeadPart = {
   id: 'short-locs',
   slot: 'hair',
   name: 'Short twists',
+  side: { outer: [32, -32, 37, -46, 25, -58, 3, -64, -24, -60, -45, -44, -54, -16, -48, 6, -36, 23], line: CLEARS_EAR, curls: 6.4 },
   words: ['short', 'locs', 'twists', 'coily'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');

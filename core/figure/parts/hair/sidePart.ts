@@ -1,11 +1,13 @@
 import { cap, headFrame, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** Short hair combed over from a parting at the left. */
 export const sidePart: HeadPart = {
   id: 'side-part',
   slot: 'hair',
   name: 'Side parting',
+  side: { outer: shortOuter(8, 3), line: CLEARS_EAR },
   words: ['short', 'straight', 'combed', 'neat'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

@@ -1,6 +1,7 @@
 import { ellipse } from '../../../draw/path.ts';
 import { cap, headFrame, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** Hair drawn up into a bun on the crown. */
 export const topBun: HeadPart = {
@@ -8,6 +9,7 @@ export const topBun: HeadPart = {
   slot: 'hair',
   excludes: ['hard-hat', 'fire-helmet', 'cycle-helmet', 'bowler', 'knitted-hat', 'mortarboard', 'chef-hat', 'surgical-cap', 'skipper-cap', 'peaked-cap'],
   name: 'High bun',
+  side: { outer: shortOuter(5), line: CLEARS_EAR, knots: [[-12, -66, 19]] },
   words: ['bun', 'up', 'neat'],
   back(model, yaw) {
     const f = headFrame(model, yaw, 'hairBack');

@@ -1,11 +1,17 @@
 import { capPath, headFrame, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR } from '../sideHair.ts';
 
 /** Short hair that stands every way: pointed locks along the crown and over the brow. */
 export const tousled: HeadPart = {
   id: 'tousled',
   slot: 'hair',
   name: 'Tousled',
+  side: {
+    outer: [34, -30, 47, -35, 40, -46, 50, -56, 32, -57, 34, -72, 14, -62, 4, -76, -10, -61, -30, -70, -32, -53, -52, -50, -46, -34, -60, -24, -50, -10, -56, 6, -44, 10, -40, 26],
+    line: CLEARS_EAR,
+    pointed: true,
+  },
   words: ['short', 'messy', 'spiky'],
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hair');

@@ -1,5 +1,6 @@
 import { backMass, cap, headFrame, plait, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
+import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
 
 /** Two plaits over the shoulders. */
 export const twoBraids: HeadPart = {
@@ -7,6 +8,7 @@ export const twoBraids: HeadPart = {
   slot: 'hair',
   colours: ['hair', 'accent'],
   name: 'Two plaits',
+  side: { outer: shortOuter(5), line: CLEARS_EAR, ropes: [{ points: [-20, 16, -22, 44, -14, 74, -10, 100], root: 8, tip: 5, before: true, plaited: 8 }] },
   words: ['long', 'braids', 'plaits'],
   back: (model, yaw) => backMass(model, yaw, [0, -60, 36, -52, 48, -20, 47, 10, 40, 28, 0, 30]),
   front(model, yaw) {

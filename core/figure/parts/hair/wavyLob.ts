@@ -6,6 +6,10 @@ export const wavyLob: HeadPart = {
   id: 'wavy-lob',
   slot: 'hair',
   name: 'Wavy, shoulder length',
+  side: {
+    outer: [35, -26, 41, -42, 28, -56, 4, -61, -26, -57, -48, -40, -56, -12, -52, 12, -58, 36, -50, 60, -30, 66, -16, 56],
+    line: [-22, 38, -20, 22, -15.5, 11, -14, -3, -7, -9, 2, -5, 4.5, 8, 9, 0, 12, -11, 20, -20, 35, -26],
+  },
   words: ['medium', 'wavy', 'shoulder'],
   back: (model, yaw) => backMass(model, yaw, [0, -62, 38, -53, 53, -22, 50, 4, 58, 24, 54, 42, 60, 58, 44, 68, 20, 62, 0, 64]),
   front(model, yaw) {

@@ -1,4 +1,6 @@
-import { headFrame, runs } from '../hairKit.ts';
+import { profileOf } from '../../profile.ts';
+import { isProfile } from '../../turn.ts';
+import { headFrame, onSide, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A cloth band round the hair, with a small knot. */
@@ -8,9 +10,14 @@ export const headband: HeadPart = {
   name: 'Head band',
   words: ['ribbon', 'sport', 'hair'],
   colours: ['accent2'],
+  aside: true,
   front(model, yaw) {
     const f = headFrame(model, yaw, 'band');
     const cloth = model.tone('accent2');
+    if (isProfile(yaw)) {
+      const side = profileOf(model, yaw, 0);
+      return f.s.shaded('band', runs(onSide(side, [-17, -2, -12, -36, 1, -63]), onSide(side, [13, -62, 0, -36, -6, -5, -17, -2])), cloth, [-2.5, -2]).nodes;
+    }
     f.s.shaded(
       'band',
       runs(f.over([-48, -20, -46, -34]), f.on([-24, -52, 0, -56, 24, -52]), f.over([46, -34, 48, -20]), f.on([26, -41, 0, -46, -26, -41]), f.over([-48, -20])),

@@ -1,7 +1,11 @@
 import { stepped } from '../../../draw/colour.ts';
 import { pen } from '../../../draw/path.ts';
+import type { Node } from '../../../draw/picture.ts';
+import type { FigureModel } from '../../model.ts';
+import { profileOf } from '../../profile.ts';
 import { Sketch } from '../../sketch.ts';
-import { outlineX, slide } from '../../turn.ts';
+import { isProfile, outlineX, slide } from '../../turn.ts';
+import { onSide, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A wrapped headscarf: drape behind, a ring whose opening slides with the face, an under-scarf at the brow. */
@@ -10,6 +14,7 @@ export const headscarf: HeadPart = {
   slot: 'headwear',
   name: 'Headscarf',
   hides: 'hair',
+  aside: true,
   colours: ['accent2'],
   words: ['hijab', 'scarf', 'cloth'],
   back(model, yaw) {
@@ -36,6 +41,7 @@ export const headscarf: HeadPart = {
     const w = model.p.headWidth;
     const k = w / 41;
     const cloth = model.tone('accent2');
+    if (isProfile(yaw)) return aside(model, yaw);
     const x = (value: number): number => outlineX(value * k, yaw);
     const lead = 0.15 * w * Math.sin(yaw);
     const open = (value: number): number => slide(w, 0.92, Math.asin(Math.max(-0.99, Math.min(0.99, value / 44))), yaw).x * 0.98;
@@ -138,3 +144,46 @@ export const headscarf: HeadPart = {
     ).nodes;
   },
 };
+
+/** From the side: the opening runs from the brow to under the chin, the cloth turns inwards along it. */
+function aside(model: FigureModel, yaw: number): Node[] {
+  const s = new Sketch('scarf');
+  const side = profileOf(model, yaw, 0);
+  const cloth = model.tone('accent2');
+  const on = (points: readonly number[]): [number, number][] => onSide(side, points);
+  const outer = [40.5, -27, 38, -43, 27, -55, 4, -61.5, -25, -57, -46, -41, -54, -12, -54, 16, -56, 44, -40, 64, -6, 68, 24, 66, 39, 57];
+  const opening = [33, 52, 22, 44, 13.5, 28, 10.5, 4, 15, -16, 25, -27, 40.5, -27];
+  const shade = stepped(cloth.base, -0.09);
+  const strand = (id: string, points: readonly number[], colour: string, width: number, alpha: number) => {
+    const [a, b, c, d] = on(points) as [[number, number], [number, number], [number, number], [number, number]];
+    return s.lineItem(
+      id,
+      pen()
+        .move(...a)
+        .cubic(...b, ...c, ...d)
+        .done(),
+      colour,
+      width,
+      alpha,
+    );
+  };
+  s.shaded(
+    'under',
+    runs(on([38.4, -27, 27, -25, 17, -14, 13, 4]), on([8, 0, 10, -18, 22, -32, 38.4, -34, 38.4, -27])),
+    { base: stepped(cloth.base, -0.16), shadow: stepped(cloth.shadow, -0.14) },
+    [-1.5, -1],
+  );
+  s.clipped(
+    'ring',
+    runs(on(outer), on(opening)),
+    cloth,
+    [-4.5, -2.6],
+    [
+      strand('fold1', [30, -44, 2, -36, -12, 10, 16, 46], shade, 2.2, 0.8),
+      strand('fold2', [36, 60, 4, 62, -30, 54, -50, 34], shade, 2.2, 0.8),
+      strand('fold3', [8, -54, -26, -46, -40, -10, -30, 34], shade, 2, 0.6),
+      strand('sheen', [-34, -40, -20, -52, 0, -56, 16, -53], stepped(cloth.base, 0.09), 5, 0.55),
+    ],
+  );
+  return s.nodes;
+}
