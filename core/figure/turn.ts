@@ -4,7 +4,7 @@ import { mix, smooth } from '../time/easing.ts';
 export const YAW = 0.82;
 
 /** Where the drawing from the side takes over from the sliding face, and where it is a true profile (bodies.md, 7: 50 to 70 degrees, swap at 60). */
-const PROFILE_FROM = (57 * Math.PI) / 180;
+export const PROFILE_FROM = (57 * Math.PI) / 180;
 const PROFILE_FULL = (73 * Math.PI) / 180;
 
 /** Whether a head that is turned so far (radians) is drawn from the side. */

@@ -17,6 +17,7 @@ import { heldAt } from '../schedule/stageProperties.ts';
 import { clamp, smooth } from '../time/easing.ts';
 import { toTicks } from '../time/ticks.ts';
 import { amountAt, sample, type Track } from '../time/track.ts';
+import { sideReadsBack, turnHead } from './headSide.ts';
 
 /**
  * Steps to which pose numbers are rounded, in their own units: finer than an eye sees, coarse enough that a figure
@@ -79,7 +80,7 @@ export function poseAt(acting: Acting, tick: number): Pose {
   pose.gazeX = clamp(pose.gazeX, -1, 1);
   pose.gazeY = clamp(pose.gazeY, -1, 1);
   pose.smile = clamp(pose.smile, -1, 1);
-  pose.headTurn = clamp(pose.headTurn + pose.bodyTurn, -0.5, 0.5) - pose.bodyTurn;
+  turnHead(acting, pose, tick);
   swingBehind(acting, pose, tick);
   for (let n = 0; n < POSE_KEYS.length; n++) {
     const key = POSE_KEYS[n] as PoseKey;
@@ -91,8 +92,11 @@ export function poseAt(acting: Acting, tick: number): Pose {
   return pose;
 }
 
-/** Long hems and long hair come along so much later than hips and head, in ticks: so far back a picture reads the acting. */
-export const SWING_LAG = toTicks(0.13);
+/** Long hems and long hair come along so much later than hips and head, in ticks. */
+const SWING_LAG = toTicks(0.13);
+
+/** How far before a moment its picture reads an acting, in ticks. */
+export const readsBack = (acting: Acting): number => Math.max(SWING_LAG, sideReadsBack(acting));
 /** And at most so far: units, and shares of a turn. */
 const BEHIND = { hem: 16, hair: 0.09 } as const;
 

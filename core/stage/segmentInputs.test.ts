@@ -148,18 +148,22 @@ describe('the key of a segment', () => {
     const segment = segmentsOf(film).find(({ scene: id, fromFrame }) => id === scene?.id && fromFrame * frame > (scene?.start ?? 0) + toTicks(1));
     if (!scene || !person?.acting || !segment) throw new Error('nobody, or one segment only');
     const from = segment.fromFrame * frame - scene.start;
-    const turned = (by: number) => {
+    const turned = (by: number, before = 0.06, turn = 0) => {
       const head = track([
         { at: 0, value: 0 },
-        { at: from - toTicks(0.06), value: by },
-        { at: from, value: 0 },
+        { at: from - toTicks(before + 0.06), value: 0 },
+        { at: from - toTicks(before), value: by },
+        { at: from - toTicks(before) + toTicks(0.06), value: 0 },
       ]);
-      const acting = { ...person.acting, channels: { ...person.acting?.channels, headTurn: [{ track: head }] } } as NonNullable<typeof person.acting>;
+      const acting = { ...person.acting, turn, channels: { ...person.acting?.channels, headTurn: [{ track: head }] } } as NonNullable<typeof person.acting>;
       const other = { ...scene, layers: new Map(scene.layers).set(person.id, { ...person, acting }) };
       return segmentInputs({ ...film, scenes: film.scenes.map((one) => (one === scene ? other : one)) }, segment);
     };
     expect(turned(0.2)).toBe(turned(0.2));
     expect(turned(0.2)).not.toBe(turned(-0.2));
+    // Earlier than that only where somebody is turned so far that the head's side depends on it.
+    expect(turned(0.2, 1.2)).toBe(turned(-0.2, 1.2));
+    expect(turned(0.2, 1.2, 0.8)).not.toBe(turned(-0.2, 1.2, 0.8));
   });
   it('differs for what shows everywhere: another backdrop, another character, another style', () => {
     const { scene } = made;

@@ -10,7 +10,7 @@ import { lastAtOrBefore, type Track } from '../time/track.ts';
 import { backdropMoves } from './backdrop.ts';
 import { cameraAt, focusAt } from './camera.ts';
 import { momentOf } from './evaluate.ts';
-import { SWING_LAG } from './figures.ts';
+import { readsBack } from './figures.ts';
 import { movesByItself } from './layers/index.ts';
 import { everSeen, TAIL_LAG } from './tree.ts';
 
@@ -133,7 +133,7 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
     const pointed = pointedAt.has(id);
     const seen = pointed ? from - TAIL_LAG : from;
     if (!staged || layer.hidden || staged.end <= seen || staged.start >= to) continue;
-    since = staged.acting ? seen - SWING_LAG : seen;
+    since = staged.acting ? seen - readsBack(staged.acting) : seen;
     if (staged.acting && !pointed && !everSeen(moments, staged)) {
       layers.push([id, depth, 'out of sight']);
       continue;
