@@ -12,6 +12,17 @@ import type { Resolved } from './resolve.ts';
 /** A cue with its times in scene ticks. */
 export type TimedCue = { readonly id: string; readonly cue: Cue; readonly start: number; readonly end: number };
 
+/** A look that somebody is to take, by itself or `asked` by a cue. */
+interface Wish {
+  readonly at: number;
+  readonly target: Target;
+  readonly offset?: readonly [number, number];
+  readonly seed: string;
+  /** Whom the trunk is turned to meanwhile. */
+  readonly address?: Target;
+  readonly asked?: true;
+}
+
 /** Who or what a layer looks at, from its look cues and, between them, from the conversation. */
 export function fixationsOf(
   scene: Scene,
@@ -23,7 +34,7 @@ export function fixationsOf(
   lively: number,
 ): Fixation[] {
   const others = characterLayers(scene).filter(([other, l]) => other !== id && !l.hidden);
-  const wishes: { at: number; target: Target; offset?: [number, number]; seed: string; address?: Target }[] = [];
+  const wishes: Wish[] = [];
   const companion = others[0]?.[0];
   const viewer: Target = { to: 'viewer' };
   const toLayer = (other: string): Target => ({ to: 'layer', layer: other });
@@ -82,9 +93,9 @@ export function fixationsOf(
   }
   wishes.sort((a, b) => a.at - b.at);
   const looks = cues.filter((c): c is TimedCue & { cue: CueOf<'look'> } => c.cue.kind === 'look');
-  const kept = wishes.filter((wish) => !looks.some((look) => wish.at > look.start - toTicks(0.25) && wish.at < look.end));
+  const kept: Wish[] = wishes.filter((wish) => !looks.some((look) => wish.at > look.start - toTicks(0.25) && wish.at < look.end));
   for (const look of looks) {
-    kept.push({ seed: look.id, at: look.start, target: look.cue.target });
+    kept.push({ seed: look.id, at: look.start, target: look.cue.target, asked: true });
     const resume = wishes.filter((wish) => wish.at <= look.end).at(-1);
     if (resume && look.end < resolved.length - toTicks(0.4)) kept.push({ ...resume, at: look.end });
   }
@@ -92,7 +103,7 @@ export function fixationsOf(
   const out: Fixation[] = [];
   for (const wish of kept) {
     if (out.length && wish.at - (out.at(-1) as Fixation).at < toTicks(0.3)) continue;
-    const { yaw, pitch } = directionTo(scene, id, wish.target);
+    const { yaw, pitch } = directionTo(scene, id, wish.target, wish.asked);
     // Seeded by what it belongs to, so that a change elsewhere leaves it as it is.
     const order = kept.filter((other) => other.seed === wish.seed).indexOf(wish);
     const chance = dice(hashText(`${wish.seed} ${order}`));
@@ -113,10 +124,19 @@ const EYES = 340;
 /** What else is looked at has its middle about so high above its foot, in stage units. */
 const MIDDLE = 40;
 
-/** Yaw and pitch (-1..1) from a figure to a target, along its own facing. Figures stand in one plane: a look sideways stays in three-quarter. */
-function directionTo(scene: Scene, from: string, target: Target): { yaw: number; pitch: number } {
-  if (target.to === 'viewer') return { yaw: 0, pitch: 0 };
+/** Turned so far by the layer (-1..1) somebody stands aside: to look at us takes a look cue. */
+const ASIDE = 0.6;
+/** What such a one looks at instead: a little before what is beside. */
+const BESIDE = 0.12;
+
+/**
+ * Yaw and pitch (-1..1) from a figure to a target, along its own facing. Figures stand in one plane: a look sideways
+ * stays in three-quarter, but for somebody who is turned there farther. `asked` by a cue, not by itself.
+ */
+function directionTo(scene: Scene, from: string, target: Target, asked = false): { yaw: number; pitch: number } {
   const own = scene.layers[from];
+  const turn = own ? restValue(own, 'turn') : 0;
+  if (target.to === 'viewer') return { yaw: !asked && Math.abs(turn) > ASIDE ? turn - Math.sign(turn) * BESIDE : 0, pitch: 0 };
   const other = target.to === 'layer' ? scene.layers[target.layer] : undefined;
   if (!own || (target.to === 'layer' && !other)) return { yaw: 0, pitch: 0 };
   const eyes = restPoint(scene, from, 0, -EYES);
@@ -125,6 +145,7 @@ function directionTo(scene: Scene, from: string, target: Target): { yaw: number;
   const dx = (to.x - eyes.x) * (restValue(own, 'scaleX') < 0 ? -1 : 1);
   const dy = to.y - eyes.y;
   const side = Math.sign(dx);
-  const yaw = Math.abs(dx) < 60 ? dx / 400 : side * (0.26 + 0.2 * Math.min(1, Math.abs(dx) / 700));
+  const near = 0.26 + 0.2 * Math.min(1, Math.abs(dx) / 700);
+  const yaw = Math.abs(dx) < 60 ? dx / 400 : side * Math.max(near, turn * side > ASIDE ? turn * side : 0);
   return { yaw, pitch: Math.max(-0.7, Math.min(0.7, dy / Math.max(320, Math.abs(dx)) / 0.9)) };
 }

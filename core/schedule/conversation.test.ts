@@ -187,6 +187,21 @@ describe('where eyes go', () => {
     const last = looks(document, marit, [{ ...cue(away), end: length }]);
     expect(last.at(-1)?.at).toBe(toTicks(3));
   });
+  it('is to the side for who is turned there: at the other in profile, at us by a cue alone', () => {
+    const side = towards(marit, tully);
+    const aside = run((draft) => {
+      ((draft.scenes[scene] as Scene).layers[marit] as { turn?: number }).turn = side;
+    });
+    const own = placed(aside).lines.filter(({ layer }) => layer === marit);
+    const list = looks(aside, marit);
+    expect(Math.max(...list.map(({ yaw }) => yaw * side))).toBeCloseTo(1, 1);
+    // Looks past the other in its own turns, where it would look at us else.
+    for (const { yaw } of list) expect(yaw * side).toBeGreaterThan(0.6);
+    expect(own.length).toBeGreaterThan(0);
+    expect(looks(document, marit).some(({ yaw }) => Math.abs(yaw) < 0.2)).toBe(true);
+    const cue: TimedCue = { id: 'cu_1', cue: { ...gestureOn(marit, ''), kind: 'look', target: { to: 'viewer' } } as never, start: toTicks(3), end: toTicks(5) };
+    expect(looks(aside, marit, [cue]).find((one) => one.at === toTicks(3))?.yaw).toBe(0);
+  });
   it('goes along a figure’s own facing', () => {
     const mirrored = run((draft) => {
       const layer = draft.scenes[scene]?.layers[marit] as { scaleX?: number };

@@ -28,7 +28,7 @@ const BODY_MOST = 24 / 75;
 const BODY_SECONDS = 0.7;
 /** A yaw of this size turns the eyes all the way. */
 const EYE_RANGE = 0.34;
-/** Beyond this heads are not drawn well (design.md, 10: good to 35 degrees). */
+/** Farther a head does not turn from the viewer, but with somebody who is turned farther. */
 const HEAD_LIMIT = 0.46;
 
 /**
@@ -41,13 +41,14 @@ export function gazeKeys(fixations: readonly Fixation[], facing: number): Partia
   const headTurn: Key[] = [];
   const headPitch: Key[] = [];
   const bodyTurn: Key[] = [];
+  const limit = Math.max(HEAD_LIMIT, Math.abs(facing));
   let head = 0;
   let body = 0;
   let eyes = 0;
   let eyesY = 0;
   let pitchNow = 0;
   for (const [index, fixation] of fixations.entries()) {
-    const want = clamp(fixation.yaw, -HEAD_LIMIT - EYE_RANGE * 0.6, HEAD_LIMIT + EYE_RANGE * 0.6);
+    const want = clamp(fixation.yaw, -limit - EYE_RANGE * 0.6, limit + EYE_RANGE * 0.6);
     const shift = want - (facing + body + head);
     const next = fixations[index + 1]?.at ?? Number.POSITIVE_INFINITY;
     const trunk =
@@ -58,7 +59,7 @@ export function gazeKeys(fixations: readonly Fixation[], facing: number): Partia
           : 0;
     // The head's place depends on the target alone, never on the way there: a change elsewhere leaves it.
     const share = Math.abs(want - facing) < EYES_ALONE ? HEAD_SHARE * 0.8 : HEAD_SHARE;
-    const headTarget = clamp((want - facing - trunk) * share, -HEAD_LIMIT - facing - trunk, HEAD_LIMIT - facing - trunk);
+    const headTarget = clamp((want - facing - trunk) * share, -limit - facing - trunk, limit - facing - trunk);
     const eyesFirst = clamp(shift / EYE_RANGE, -1, 1);
     const eyesAfter = clamp((want - facing - trunk - headTarget) / EYE_RANGE, -0.85, 0.85);
     const pitchHead = fixation.pitch * 0.6;
