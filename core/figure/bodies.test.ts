@@ -263,6 +263,8 @@ describe('a thousand people by chance, as they stand, act and turn', () => {
       });
       // Every fifth degree from -90 to 90, at which a trunk can be seen; heads turn as far as the side.
       pose.bodyTurn = Math.round(chance.between(-18, 18)) * (5 / 75);
+      // Some have turned away, or are on the way.
+      if (n % 6 === 5) pose.away = chance.between(-1, 1);
       const { bare, skeleton } = painted(who, pose);
       const q = bodyOf(who);
       const { arms, legs, neck, hip, head } = skeleton;

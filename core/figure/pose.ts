@@ -32,7 +32,8 @@ export type ArmKey = (typeof ARM_KEYS)[number];
  * action sideways; `bow` bends it towards the viewer, so that it is seen short; `liftL`, `liftR` lift one shoulder.
  * `seat` 1 is sitting: the thighs point at the viewer and are seen short; -1 gets whoever sits by default up. `roll`:
  * units that wheels have rolled. `air`: how high the whole of it is above the floor, where its shade stays. `hemSwing` and
- * `hairSwing`: how far a long hem (units) and long hair (shares of a turn) are behind what they hang from.
+ * `hairSwing`: how far a long hem (units) and long hair (shares of a turn) are behind what they hang from. `away` is
+ * half a turn to the picture's right (1) or left (-1), seen from behind past its middle.
  */
 export const BODY_KEYS = [
   'hipX',
@@ -57,6 +58,7 @@ export const BODY_KEYS = [
   'air',
   'hemSwing',
   'hairSwing',
+  'away',
 ] as const;
 
 /**
@@ -116,7 +118,7 @@ export const POSE_KEYS: readonly PoseKey[] = [
   'stride',
 ];
 
-const WEIGHTS: ReadonlySet<string> = new Set([...HAND_SHAPES, ...ARM_WAYS, ...ARM_REACH, 'seat', 'busy']);
+const WEIGHTS: ReadonlySet<string> = new Set([...HAND_SHAPES, ...ARM_WAYS, ...ARM_REACH, 'seat', 'busy', 'away']);
 /** Whether a number is a weight or a state, which does not grow with an action's strength; `key` may end in a side or in the letter of a hand (A acts, O is the other). */
 export const isWeight = (key: string): boolean => WEIGHTS.has(key) || WEIGHTS.has(key.slice(0, -1));
 const FACE: ReadonlySet<string> = new Set(FACE_KEYS);
@@ -164,6 +166,7 @@ const SIGNED: ReadonlySet<string> = new Set([
   'stride',
   'hemSwing',
   'hairSwing',
+  'away',
 ]);
 /** Numbers of feet that point sideways. */
 const SIDEWAYS = /^(footX|toe)[LR]$/;

@@ -97,8 +97,11 @@ export function skeletonOf(standingProportions: Proportions, pose: Pose): Skelet
   // Thighs that point at the viewer are seen short: the same two bones, drawn in another plane.
   const p = seat ? { ...standingProportions, thigh: standingProportions.thigh * (1 - 0.74 * seat) } : standingProportions;
   const lean = (pose.lean + p.elder * 2) * DEG;
-  const bodyYaw = pose.bodyTurn * FULL_TURN * DEG;
-  const headYaw = Math.max(-FULL_TURN, Math.min(FULL_TURN, (pose.bodyTurn + pose.headTurn) * FULL_TURN)) * DEG;
+  // Who turns away goes on from the side to the back: from there the yaw counts down again.
+  const half = Math.abs(pose.away);
+  const round = Math.sign(pose.away) * (half > 0.5 ? 1 - half : half) * 180;
+  const bodyYaw = (pose.bodyTurn * FULL_TURN * (1 - half) + round) * DEG;
+  const headYaw = clamp((pose.bodyTurn * (1 - half) + pose.headTurn) * FULL_TURN + round, -FULL_TURN, FULL_TURN) * DEG;
   const hipTilt = pose.hipTilt * (1 - seat) * DEG;
   const hip: Point = { x: pose.hipX, y: Math.max(-standing(p) + pose.hipY, ...(['L', 'R'] as const).map((side) => reachable(p, pose, side, bodyYaw, hipTilt))) };
   const seen = p.torso * (1 + pose.chest * 0.008) * seenLength(pose.bow);
@@ -293,7 +296,10 @@ function leg(p: Proportions, pose: Pose, side: Side, body: Point, yaw: number, t
   const from = hipOut(p, pose, side, yaw);
   const hip: Point = { x: body.x + from * Math.cos(tilt), y: body.y + from * Math.sin(tilt) };
   const toes = out + (facing - out) * turned;
-  const toeAngle = mix(TOES[side] + pose[`toe${side}`] + yaw * 0.6 * (180 / Math.PI), facing * 78, turned) * DEG;
+  // Feet go round with somebody who turns away, and point outwards again with the heels at us.
+  const half = Math.abs(pose.away);
+  const toed = (TOES[side] + pose[`toe${side}`]) * (1 - 2 * half) + pose.bodyTurn * FULL_TURN * (1 - half) * 0.6 + pose.away * 180;
+  const toeAngle = mix(toed, facing * 78, turned) * DEG;
   // The foot rolls over heel or ball, whichever touches the floor.
   const pitch = pose[`footPitch${side}`] * DEG;
   const pivot = pitch > 0 ? 20 : -12;

@@ -149,9 +149,10 @@ const BARE: Garment = { id: 'bare', slot: 'under', name: 'bare', cloth: 'skin', 
 
 /**
  * Trunk with all that is worn on it, inner layers first, each under the next one's cloth with its own collar; the
- * outermost one's collar comes later, over the arms (drawCollar). Arms that lie over it leave their shade.
+ * outermost one's collar comes later, over the arms (drawCollar). Arms that lie over it leave their shade. From `behind`
+ * there is no neckline.
  */
-export function drawTorso(model: FigureModel, sk: Skeleton, wear: Wear, frontArms: readonly Side[]): Node[] {
+export function drawTorso(model: FigureModel, sk: Skeleton, wear: Wear, frontArms: readonly Side[], behind = false): Node[] {
   const nodes: Node[] = [];
   const { layers } = wear;
   if (layers.every((worn) => worn.sleeveLength === 0)) nodes.push(...drawLayer(model, sk, BARE, []));
@@ -159,7 +160,7 @@ export function drawTorso(model: FigureModel, sk: Skeleton, wear: Wear, frontArm
     const last = index === layers.length - 1;
     // What lies wholly below a closed garment is not seen: its collar and sleeves are, and come by themselves.
     if (!layers.slice(index + 1).some((over) => covers(model, over, worn))) nodes.push(...drawLayer(model, sk, worn, last ? frontArms : []));
-    if (index === 0) nodes.push(...drawNeck(model, sk, torsoFrame(model, sk, layers.at(-1) as Garment)));
+    if (index === 0) nodes.push(...drawNeck(model, sk, torsoFrame(model, sk, layers.at(-1) as Garment), behind));
     if (!last) nodes.push(...(worn.collar?.(torsoFrame(model, sk, worn)) ?? []));
   });
   return nodes;
@@ -244,7 +245,7 @@ export const drawCollar = (model: FigureModel, sk: Skeleton, wear: Wear): Node[]
 };
 
 /** The neck: from under the jaw in a hollow to the collar and down into the neckline (bodies.md, 3, Neck joins). */
-function drawNeck(model: FigureModel, sk: Skeleton, frame: TorsoFrame): Node[] {
+function drawNeck(model: FigureModel, sk: Skeleton, frame: TorsoFrame, behind: boolean): Node[] {
   const s = new Sketch('neck');
   const { p } = model;
   const half = p.neckHalf;
@@ -256,6 +257,8 @@ function drawNeck(model: FigureModel, sk: Skeleton, frame: TorsoFrame): Node[] {
   // A neck is round: where the trunk is seen from the side it keeps its width.
   const round = smooth((Math.abs(Math.sin(sk.bodyYaw)) - 0.6) / 0.34);
   const base = frame.place;
+  // No neckline from behind.
+  const nape = behind ? 9 : 0;
   const hollow = (out: 1 | -1): Knot => {
     const low = base(out * half, 2);
     return { x: mix(jaw.x + out * half * 0.94, mix(low.x, sk.neck.x + out * half, round), 0.55) - out * half * 0.08, y: mix(jaw.y, low.y, 0.6) };
@@ -264,11 +267,11 @@ function drawNeck(model: FigureModel, sk: Skeleton, frame: TorsoFrame): Node[] {
     { x: jaw.x - top.L, y: jaw.y, corner: true },
     { x: jaw.x + top.R, y: jaw.y, corner: true },
     hollow(1),
-    base(half + 3.4, 4),
-    { ...base(half + 3, 8), corner: true },
-    base(0, 20),
-    { ...base(-half - 3, 8), corner: true },
-    base(-half - 3.4, 4),
+    base(half + 3.4, 4 - nape),
+    { ...base(half + 3, 8 - nape), corner: true },
+    base(0, 20 - nape * 2.2),
+    { ...base(-half - 3, 8 - nape), corner: true },
+    base(-half - 3.4, 4 - nape),
     hollow(-1),
   ]);
   return s.clipped('neck', path, model.skinTone, [-4, -2], [s.fillItem('chin', ellipse(sk.head.x + 1, sk.head.y + p.headHeight * 0.5, 26, 25), model.skin.shadow)]).nodes;

@@ -48,6 +48,7 @@ const GRID: Readonly<Partial<Record<PoseKey, number>>> = {
   headX: 1 / 4,
   hemSwing: 1 / 2,
   hairSwing: 1 / 128,
+  away: 1 / 256,
   hipTilt: 1 / 8,
   shoulderTilt: 1 / 8,
   ...Object.fromEntries(
@@ -80,6 +81,11 @@ export function poseAt(acting: Acting, tick: number): Pose {
   pose.gazeX = clamp(pose.gazeX, -1, 1);
   pose.gazeY = clamp(pose.gazeY, -1, 1);
   pose.smile = clamp(pose.smile, -1, 1);
+  if (pose.away && (acting.character.kind !== 'person' || acting.character.picture)) {
+    // Mascots and pictures have no back: they turn to the side.
+    pose.bodyTurn += pose.away * 0.6;
+    pose.away = 0;
+  }
   turnHead(acting, pose, tick);
   swingBehind(acting, pose, tick);
   for (let n = 0; n < POSE_KEYS.length; n++) {

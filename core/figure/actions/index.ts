@@ -69,6 +69,7 @@ import { think } from './think.ts';
 import { thumbsDown } from './thumbsDown.ts';
 import { thumbsUp } from './thumbsUp.ts';
 import { tiny } from './tiny.ts';
+import { turnAway } from './turnAway.ts';
 import { typing } from './typing.ts';
 import { wave } from './wave.ts';
 import { we } from './we.ts';
@@ -152,6 +153,7 @@ export const ACTIONS: readonly Action[] = [
   rubHands,
   shield,
   relax,
+  turnAway,
   ...NUMBERS,
   ...STANDS,
 ];

@@ -31,6 +31,8 @@ export interface SideHair {
   readonly pointed?: true;
   /** Shaved or thin where this lies: a shade over the skin. */
   readonly shade?: { readonly outer: readonly number[]; readonly line: readonly number[] };
+  /** A crest so wide to either side, seen from behind. */
+  readonly crest?: number;
   /** What falls behind the shoulders. */
   readonly behind?: readonly number[];
   /** Knots: middle and half width. */
@@ -52,6 +54,8 @@ export interface HeadPart extends PartInfo {
   /** What headwear does with hair: all of it goes, or it is flattened above the brim (head units, at the middle). */
   readonly hides?: 'hair' | 'crown';
   readonly brim?: number;
+  /** From behind: its cloth, the right half of its outline from top to bottom, and folds; as from the front where left out. */
+  readonly behind?: { readonly cloth: string; readonly dome: readonly number[]; readonly folds?: readonly (readonly number[])[] };
   /** Headwear that is drawn from the side in its own way. */
   readonly aside?: true;
   /** Hair as it is seen from the side. */
@@ -106,6 +110,8 @@ export interface Garment extends PartInfo {
   details?(frame: TorsoFrame): Node[];
   /** Over trunk and neck, under the head. */
   collar?(frame: TorsoFrame): Node[];
+  /** What hangs at the nape, seen from behind; a band where there is a collar and this is left out. */
+  nape?(frame: TorsoFrame): Node[];
 }
 
 export interface LegFrame {

@@ -9,6 +9,7 @@ export const mohawk: HeadPart = {
   excludes: ['hard-hat', 'fire-helmet', 'cycle-helmet', 'bowler', 'mortarboard', 'chef-hat', 'skipper-cap', 'peaked-cap'],
   name: 'Crest',
   side: {
+    crest: 9,
     outer: [31, -40, 41, -62, 27, -80, 2, -88, -28, -79, -50, -56, -58, -24, -50, 6],
     line: [-43, 4, -45, -15, -38, -33, -22, -45.5, 0, -50, 20, -46, 31, -40],
     shade: { outer: [33.5, -31, 32, -52, 0, -60, -34, -52, -56, -14, -50, 12, -34, 24], line: CLEARS_EAR },

@@ -6,6 +6,14 @@ import type { HeadPart } from '../part.ts';
 export const fireHelmet: HeadPart = {
   id: 'fire-helmet',
   slot: 'headwear',
+  behind: {
+    cloth: 'accent2',
+    dome: [0, -72, 32, -64, 47, -42, 50, -22, 58, 0, 0, 10],
+    folds: [
+      [-50, -20, 0, -10, 50, -20],
+      [0, -72, 2, -46, 0, -14],
+    ],
+  },
   name: 'Fire helmet',
   words: ['firefighter', 'rescue', 'safety'],
   colours: ['accent2', 'accent'],

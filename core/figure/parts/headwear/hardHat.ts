@@ -6,6 +6,14 @@ import type { HeadPart } from '../part.ts';
 export const hardHat: HeadPart = {
   id: 'hard-hat',
   slot: 'headwear',
+  behind: {
+    cloth: 'accent2',
+    dome: [0, -72, 32, -64, 48, -42, 52, -16, 0, -9],
+    folds: [
+      [-8, -72, -10, -46, -8, -12],
+      [8, -72, 10, -46, 8, -12],
+    ],
+  },
   name: 'Hard hat',
   words: ['helmet', 'builder', 'engineer', 'safety'],
   colours: ['accent2'],

@@ -12,6 +12,14 @@ import type { HeadPart } from '../part.ts';
 export const headscarf: HeadPart = {
   id: 'headscarf',
   slot: 'headwear',
+  behind: {
+    cloth: 'accent2',
+    dome: [0, -61.5, 32, -58, 48, -32, 50, 2, 58, 54, 44, 70, 0, 74],
+    folds: [
+      [-30, -48, -6, -10, -36, 44],
+      [22, -52, 40, -8, 20, 56],
+    ],
+  },
   name: 'Headscarf',
   hides: 'hair',
   aside: true,

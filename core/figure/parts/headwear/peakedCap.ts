@@ -7,6 +7,15 @@ import type { HeadPart } from '../part.ts';
 export const peakedCap: HeadPart = {
   id: 'peaked-cap',
   slot: 'headwear',
+  behind: {
+    cloth: 'accent2',
+    dome: [0, -66, 34, -57, 47, -36, 45, -12, 0, -6],
+    folds: [
+      [0, -65, 1, -40, 0, -8],
+      [-2, -65, -24, -44, -26, -10],
+      [2, -65, 24, -44, 26, -10],
+    ],
+  },
   name: 'Peaked cap',
   words: ['cap', 'sport', 'courier'],
   colours: ['accent2', 'accent'],

@@ -8,6 +8,7 @@ import type { HeadPart } from '../part.ts';
 export const skipperCap: HeadPart = {
   id: 'skipper-cap',
   slot: 'headwear',
+  behind: { cloth: 'primary', dome: [0, -62, 26, -61, 48, -51, 57, -38, 46, -20, 0, -13], folds: [[-47, -31, 0, -26, 47, -31]] },
   name: 'Skipper’s cap',
   hides: 'crown',
   brim: -22,

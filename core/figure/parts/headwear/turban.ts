@@ -6,6 +6,16 @@ import type { HeadPart } from '../part.ts';
 export const turban: HeadPart = {
   id: 'turban',
   slot: 'headwear',
+  behind: {
+    cloth: 'accent2',
+    dome: [0, -82, 38, -72, 54, -48, 52, -20, 41, 2, 0, 7],
+    folds: [
+      [-50, -30, 0, -66, 48, -56],
+      [-50, -16, 4, -40, 52, -34],
+      [-42, -2, 6, -14, 50, -16],
+      [-38, -66, 10, -50, 46, -6],
+    ],
+  },
   name: 'Turban',
   words: ['wrap', 'cloth', 'sikh'],
   colours: ['accent2'],

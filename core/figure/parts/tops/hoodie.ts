@@ -43,6 +43,27 @@ export const hoodie: Garment = {
     );
     return s.nodes;
   },
+  nape({ model, place }) {
+    const s = new Sketch('hood');
+    const q = (x: number, y: number): [number, number] => {
+      const at = place(x, y);
+      return [at.x, at.y];
+    };
+    const base = model.colour('primary');
+    return s.shaded(
+      'down',
+      pen()
+        .move(...q(-32, -14))
+        .cubic(...q(-48, 2), ...q(-40, 34), ...q(-18, 46))
+        .cubic(...q(-8, 51), ...q(8, 51), ...q(18, 46))
+        .cubic(...q(40, 34), ...q(48, 2), ...q(32, -14))
+        .cubic(...q(18, -6), ...q(-18, -6), ...q(-32, -14))
+        .close()
+        .done(),
+      { base: stepped(base, -0.035), shadow: stepped(model.tone('primary').shadow, -0.03) },
+      [-4, -2.5],
+    ).nodes;
+  },
   collar({ model, place }) {
     const s = new Sketch('hood');
     const q = (x: number, y: number): [number, number] => {
