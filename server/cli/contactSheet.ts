@@ -67,7 +67,7 @@ export const contactSheetCommand = (): Command =>
     .option('--hands', 'every shape of a hand')
     .option('--blind <seed>', 'with --expressions, --actions or --rest: without labels, shuffled; what each is goes to a file beside it')
     .option('--mouths', 'the mouth chart in smile and frown')
-    .option('--turns', 'heads turned')
+    .option('--turns', 'heads turned, to the side and away')
     .option('--cast', 'everybody to start from, with their second outfits')
     .option('--styles', 'the cast in every drawing style')
     .option('--pictures', 'every sample picture acting')
@@ -95,7 +95,7 @@ export const contactSheetCommand = (): Command =>
       await writeFile(
         options.out,
         heads
-          ? sheet(cells, { columns: 5, width: 190, height: 190, heads: true })
+          ? sheet(cells, { columns: kind.columns ?? 5, width: 190, height: 190, heads: true })
           : sheet(cells, { columns: kind.columns ?? 6, width: kind.width ?? 268, height: kind.height ?? 360 }),
       );
     });
@@ -123,7 +123,7 @@ const SHEETS: readonly SheetKind[] = [
   { option: 'actions', cells: actionCells, columns: 9, width: 240 },
   { option: 'expressions', cells: expressionCells, heads: true },
   { option: 'mouths', cells: mouthCells, heads: true },
-  { option: 'turns', cells: turnCells, heads: true },
+  { option: 'turns', cells: turnCells, heads: true, columns: 8 },
 ];
 
 function kindOf(options: Options): 'expressions' | 'actions' | 'rest' {

@@ -194,10 +194,10 @@ export const castCells = (): Cell[] =>
 
 export const turnCells = (): Cell[] =>
   (Object.keys(DESIGNS) as DesignId[]).flatMap((name) =>
-    [-0.467, -0.23, 0, 0.23, 0.467].map((turn) => ({
+    [-1, -0.467, -0.23, 0, 0.23, 0.467, 1, 'behind' as const].map((turn) => ({
       character: designed(name, 'ch_000000000000', 'a0'),
-      pose: { headTurn: turn, smile: 0.5 },
+      pose: { ...(turn === 'behind' ? { away: 1 } : { bodyTurn: turn }), smile: 0.5 },
       mouth: 'rest' as const,
-      label: `${Math.round(turn * 75)}°`,
+      label: turn === 'behind' ? 'from behind' : `${Math.round(turn * 75)}°`,
     })),
   );

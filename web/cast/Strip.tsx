@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Character } from '#core/document/schema';
 import { MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
@@ -7,20 +7,32 @@ import { Choice } from '../ui/fields.tsx';
 import type { Trying } from '../workers/cast.worker.ts';
 import type { CastClient } from './client.ts';
 
-const TURNS = [-0.8, -0.4, 0, 0.4, 0.8] as const;
-const TURN_NAMES = ['far left', 'three-quarter left', 'front', 'three-quarter right', 'far right'] as const;
+/** Ways to look at somebody: which way it is turned; a person's head is in profile at the ends, and seen from behind at last. */
+const TURNS = [
+  { turn: -1, name: 'to the left' },
+  { turn: -0.45, name: 'three-quarter left' },
+  { turn: 0, name: 'front' },
+  { turn: 0.45, name: 'three-quarter right' },
+  { turn: 1, name: 'to the right' },
+  { turn: 0, away: true, name: 'from behind' },
+] as const;
+const awayOf = (one: (typeof TURNS)[number]): boolean => 'away' in one;
+
 const FACES = ['warm', 'joyful', 'laughing', 'surprised', 'worried', 'sad', 'angry', 'sly'] as const;
 const PICTURE = { width: 64, height: 64 } as const;
 
 /** Under the room: the figure turned, and what its face can do. */
 export function Strip({ client, character, trying, onTry }: { client: CastClient; character: Character; trying: Trying; onTry: (values: Partial<Trying>) => void }) {
   const [pictures, setPictures] = useState<ReadonlyMap<string, ImageBitmap>>(new Map());
+  // Mascots and pictures have no back.
+  const turns = useMemo(() => TURNS.filter((one) => !awayOf(one) || (character.kind === 'person' && !character.picture)), [character.kind, character.picture]);
+  const isTried = (one: (typeof TURNS)[number]): boolean => trying.turn === one.turn && !!trying.away === awayOf(one);
   useEffect(
     () =>
       client.options(
         'strip',
         [
-          ...TURNS.map((turn) => ({ key: `turn ${turn}`, character, view: 'head' as const, turn })),
+          ...turns.map(({ name, ...turned }) => ({ key: `turn ${name}`, character, view: 'head' as const, ...turned })),
           ...FACES.map((expression) => ({
             key: `face ${expression}`,
             character,
@@ -34,7 +46,7 @@ export function Strip({ client, character, trying, onTry }: { client: CastClient
         '#f8fcfb',
         (key, bitmap) => setPictures((old) => new Map(old).set(key, bitmap)),
       ),
-    [client, character],
+    [client, character, turns],
   );
   const tile = 'rounded-[9px] border p-0.5';
   const on = 'border-ink bg-act-soft [box-shadow:0_0_0_1px_var(--color-ink)]';
@@ -44,19 +56,19 @@ export function Strip({ client, character, trying, onTry }: { client: CastClient
       <section aria-label="Turn" className="shrink-0">
         <div className="mb-1 flex justify-between text-[13px]">
           <h2 className="m-0 text-[13px] font-[680]">Turn</h2>
-          <span className="text-[12px] text-ink-2">{TURN_NAMES[(TURNS as readonly number[]).indexOf(trying.turn)] ?? ''}</span>
+          <span className="text-[12px] text-ink-2">{turns.find(isTried)?.name ?? ''}</span>
         </div>
         <div className="flex gap-0.5">
-          {TURNS.map((turn, n) => (
+          {turns.map((one) => (
             <button
-              key={turn}
+              key={one.name}
               type="button"
-              aria-label={`Turn ${TURN_NAMES[n]}`}
-              aria-pressed={trying.turn === turn}
-              onClick={() => onTry({ turn })}
-              className={`${tile} ${trying.turn === turn ? on : off}`}
+              aria-label={`Turn ${one.name}`}
+              aria-pressed={isTried(one)}
+              onClick={() => onTry({ turn: one.turn, away: awayOf(one) })}
+              className={`${tile} ${isTried(one) ? on : off}`}
             >
-              <Bitmap bitmap={pictures.get(`turn ${turn}`)} {...PICTURE} className="!bg-transparent" />
+              <Bitmap bitmap={pictures.get(`turn ${one.name}`)} {...PICTURE} className="!bg-transparent" />
             </button>
           ))}
         </div>

@@ -11,6 +11,7 @@ import { drag, release } from '../testing/fields.ts';
 import { opened } from '../testing/opened.ts';
 import { Closet } from './Closet.tsx';
 import type { CastClient } from './client.ts';
+import { Strip } from './Strip.tsx';
 import { coloursIn, nameIn, pinOf, type RoomSlot } from './slots.ts';
 
 vi.mock('../stage/client.ts', () => ({ stage: () => ({ show: () => {}, ground: () => new Promise(() => {}) }) }));
@@ -98,6 +99,32 @@ describe('options of a slot', () => {
     fireEvent.click(option('broad'));
     expect(stored().parts.nose).toBe('broad');
     expect(stored().outfits?.[OUTFIT]?.parts.nose).toBeUndefined();
+  });
+});
+
+describe('the strip under the room', () => {
+  const turned = vi.fn();
+  const strip = (character: Character): void => {
+    turned.mockClear();
+    render(
+      <Tooltip.Provider>
+        <Strip client={client} character={character} trying={{ action: undefined, hand: 'right', expression: undefined, mouth: undefined, turn: 1 }} onTry={turned} />
+      </Tooltip.Provider>,
+    );
+  };
+  it('turns somebody to both sides and away', () => {
+    strip(designed('theo', ID, 'a9'));
+    expect(screen.getByRole('button', { name: 'Turn to the right' }).getAttribute('aria-pressed')).toBe('true');
+    expect(screen.getByRole('button', { name: 'Turn front' }).getAttribute('aria-pressed')).toBe('false');
+    fireEvent.click(screen.getByRole('button', { name: 'Turn from behind' }));
+    expect(turned).toHaveBeenLastCalledWith({ turn: 0, away: true });
+    fireEvent.click(screen.getByRole('button', { name: 'Turn front' }));
+    expect(turned).toHaveBeenLastCalledWith({ turn: 0, away: false });
+  });
+  it('has no back of a mascot', () => {
+    strip(designed('tully', ID, 'a9'));
+    expect(screen.getByRole('button', { name: 'Turn to the left' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Turn from behind' })).toBeNull();
   });
 });
 

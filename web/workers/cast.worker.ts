@@ -28,7 +28,10 @@ export interface Trying {
   readonly hand: 'left' | 'right' | 'both';
   readonly expression: string | undefined;
   readonly mouth: MouthShape | undefined;
+  /** -1..1; a person's head is in profile at the ends. */
   readonly turn: number;
+  /** Seen from behind. */
+  readonly away?: boolean | undefined;
 }
 
 export interface OptionPicture {
@@ -37,6 +40,7 @@ export interface OptionPicture {
   /** What the picture shows: the head, all of it, or a stretch of the body in head units. */
   readonly view: 'head' | 'body' | 'legs' | 'trunk';
   readonly turn?: number;
+  readonly away?: boolean;
   readonly expression?: string;
   readonly mouth?: MouthShape;
 }
@@ -103,7 +107,8 @@ function stance(now: number): PartialPose {
   const action = trying.action ? actionOf(trying.action) : undefined;
   const alive = alivePose(seconds, { seed: character.name.length + 3, lively: character.temper.lively, gaze });
   const face = trying.expression ? (expressionOf(trying.expression)?.face ?? {}) : { smile: 0.35 };
-  const turn: PartialPose = { bodyTurn: trying.turn * 0.45, headTurn: trying.turn * 0.55 };
+  const far = character.kind === 'person' ? trying.turn : trying.turn * 0.8;
+  const turn: PartialPose = { bodyTurn: far * 0.45, headTurn: far * 0.55, ...(trying.away ? { away: 1 } : {}) };
   let doing: PartialPose = {};
   if (action) {
     const hold = Math.max(action.seconds, 2.4);
@@ -164,11 +169,13 @@ async function loop(): Promise<void> {
 void loop();
 
 /** One option's picture, painted and sent as soon as it is ready. */
-async function drawOption({ character, view, turn = 0, expression, mouth }: OptionPicture, width: number, height: number, background: string): Promise<ImageBitmap> {
+async function drawOption({ character, view, turn = 0, away, expression, mouth }: OptionPicture, width: number, height: number, background: string): Promise<ImageBitmap> {
   const own = await brush;
   // Clothes are shown with the hands at the sides; a face straight on.
   const stands = view === 'head' || character.kind === 'mascot' ? {} : AT_EASE_STANCE;
-  const pose = posed(over(stands, { ...(expression ? expressionOf(expression)?.face : { smile: 0.35 }), headTurn: turn }));
+  const pose = posed(
+    over(stands, { ...(expression ? expressionOf(expression)?.face : { smile: 0.35 }), headTurn: character.kind === 'person' ? turn : turn * 0.8, ...(away ? { away: 1 } : {}) }),
+  );
   const { nodes, skeleton } = drawFigure(character, pose, MOUTH_CHART[mouth ?? 'rest']);
   const tall = -skeleton.head.y + 120;
   const mascot = character.kind === 'mascot';
