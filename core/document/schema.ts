@@ -716,8 +716,8 @@ export const CueSchema = v.variant('kind', [
   v.object({
     kind: v.literal('camera'),
     ...cueBase,
-    framing: v.picklist(['wide', 'two-shot', 'medium', 'close', 'place']),
-    /** Layers the framing holds; empty for wide. */
+    framing: v.picklist(['wide', 'two-shot', 'medium', 'close', 'shoulder', 'place']),
+    /** Layers the framing holds; empty for wide; of `shoulder` who is seen, then over whose shoulder. */
     subjects: v.array(id('layer')),
     /** Of `place`: centre and width in stage units. */
     x: finite,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Cue, Document } from '../document/schema.ts';
 import { actionOf } from '../figure/actions/index.ts';
+import { designed } from '../figure/cast.ts';
 import { expressionOf } from '../figure/expressions/index.ts';
 import { readScript } from '../formats/script/read.ts';
 import { FEELING_WORDS, GESTURE_WORDS } from '../schedule/lexicon.ts';
@@ -50,6 +51,19 @@ describe('a first cut', () => {
         if (shot.kind === 'camera' && before.kind === 'camera') expect([shot.framing, ...shot.subjects]).not.toEqual([before.framing, ...before.subjects]);
       });
     }
+  });
+  it('looks over a shoulder now and then where two people talk, at who speaks; never over a mascot’s', () => {
+    const people = {
+      ...document,
+      characters: Object.fromEntries(Object.entries(document.characters).map(([id, was], n) => [id, { ...designed(n ? 'noor' : 'marit', id, was.order) }])),
+    };
+    const over = [1, 2, 3, 4, 5, 6].flatMap((seed) => of('camera', cut(seed, people)).filter(({ framing }) => framing === 'shoulder'));
+    expect(over.length).toBeGreaterThan(1);
+    for (const { subjects, note } of over) {
+      expect(new Set(subjects).size).toBe(2);
+      expect(note).toContain('shoulder');
+    }
+    for (const seed of [1, 2, 3, 4, 5, 6]) expect(of('camera', cut(seed)).some(({ framing }) => framing === 'shoulder')).toBe(false);
   });
   it('looks away to who listens in a long line now and then, and comes back to who speaks', () => {
     const listens = [1, 2, 3, 4, 5, 6].flatMap((seed) => {

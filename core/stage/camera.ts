@@ -15,6 +15,11 @@ import { CAMERA_METRES, stageMatrix } from './place.ts';
 /** Headroom as a share of the view's height (motion.md: 8-12 %). */
 const HEADROOM = 0.1;
 
+/** Shares of the height that are seen of somebody who stands. */
+const SHARES = { medium: { person: 0.8, mascot: 1.26 }, close: { person: 0.46, mascot: 0.86 }, shoulder: { person: 0.66, mascot: 1.1 } } as const;
+/** Over a shoulder, who is seen stands so far on the other side of the middle, as a share of the width. */
+const BESIDE_SHOULDER = 0.13;
+
 /** The view of a framing, its subjects standing where they do at `tick`; kept inside the frame. */
 export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: number, shape: FrameShape): View {
   const frame = frameSize(shape);
@@ -37,8 +42,16 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
   // A mascot's head is half of it: its framings take in more of the whole. From the waist there is room below for captions under the hands.
   const [one] = subjects as [StagedLayer];
   const mascot = one.acting && one.acting.character.kind !== 'person';
-  const share = cue.framing === 'medium' ? (mascot ? 1.26 : 0.8) : mascot ? 0.86 : 0.46;
-  const height = Math.max(tallest * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
+  const share = SHARES[cue.framing][mascot ? 'mascot' : 'person'];
+  const [box] = boxes as [(typeof boxes)[number]];
+  const own = cue.framing === 'shoulder' ? box.floor - box.top : tallest;
+  const height = Math.max(own * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
+  if (cue.framing === 'shoulder') {
+    const [, other] = subjects;
+    const side = other && valueAt(other, 'x', tick) < valueAt(one, 'x', tick) ? -1 : 1;
+    const aside = other ? side * height * aspect * BESIDE_SHOULDER : 0;
+    return keep({ x: (box.left + box.right) / 2 + aside, y: box.top - height * HEADROOM + height / 2, width: height * aspect });
+  }
   // Lead room on the side that the face looks to.
   const lead = valueAt(one, 'turn', tick) * Math.sign(valueAt(one, 'scaleX', tick)) * height * aspect * 0.14;
   const view = keep({ x: (left + right) / 2 + lead, y: top - height * HEADROOM + height / 2, width: height * aspect });
@@ -123,7 +136,9 @@ export function cameraAt(scene: SceneSchedule, tick: number, shape: FrameShape):
   if (!shot) return { x: 0, y: 0, width: frame.width };
   const settled = pushed(scene, index, tick, shape);
   const { over } = shot.cue;
-  if (over > 0 && tick < shot.start + over) {
+  // Nobody travels to a shoulder or away from one: that is a cut.
+  const cuts = shot.cue.framing === 'shoulder' || scene.shots[index - 1]?.cue.framing === 'shoulder';
+  if (over > 0 && !cuts && tick < shot.start + over) {
     const from = index > 0 ? pushed(scene, index - 1, shot.start, shape) : { x: 0, y: 0, width: frame.width };
     const t = eased('both', (tick - shot.start) / over);
     // Widths move by ratio, so that the speed of the zoom is even; the centre follows the zoom.

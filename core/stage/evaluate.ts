@@ -9,8 +9,9 @@ import { backdropPlanes } from './backdrop.ts';
 import { cameraAt, type Focus, focusAt } from './camera.ts';
 import { captionNodes, captionStyle } from './captions.ts';
 import { frameSize, type View, viewMatrix } from './frame.ts';
+import { shoulderAt, shoulderPlane } from './shoulder.ts';
 import { styledPlane, styleOf } from './styles/index.ts';
-import { layerPlanes, type Moment, someAlone } from './tree.ts';
+import { figurePlane, layerPlanes, type Moment, someAlone } from './tree.ts';
 
 export interface StageOptions {
   /** The whole set instead of the shot, as the composer shows it while editing. */
@@ -38,7 +39,8 @@ export function momentOf(
   const backdrop = backdropPlanes(scene.scene.backdrop, shape, view, focus, tick / TICKS_PER_SECOND);
   const camera = matrixOf(view, shape);
   const pinned = wholeSet ? camera : matrixOf({ x: 0, y: 0, width: frameSize(shape).width }, shape);
-  return { scene, tick, fonts, style: styleOf(style), shape, view, camera, pinned, focus, backdrop, light: backdrop.light, solo };
+  const shoulder = wholeSet ? undefined : shoulderAt(scene, tick);
+  return { scene, tick, fonts, style: styleOf(style), shape, view, camera, pinned, focus, backdrop, light: backdrop.light, shoulder, solo };
 }
 
 /** Side of a square of the chequered ground, stage units, and its two tones. */
@@ -79,7 +81,10 @@ export function evaluate(document: Document, scene: SceneSchedule, tick: number,
   const { back, front, background } = moment.backdrop;
   const styled = (planes: readonly Plane[]): readonly Plane[] => planes.map((plane) => styledPlane(plane, style, 'set'));
   const behind = alone ? [{ id: 'backdrop', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: chequered(shape) }] : styled(back);
-  const planes: Plane[] = [...layerPlanes(moment, undefined, camera, behind, alone ? [] : styled(front))];
+  // A back in the foreground lies before all that stands, and behind all words.
+  const shoulder = shoulderPlane(moment.shoulder, moment);
+  const before = [...(alone ? [] : styled(front)), ...(shoulder ? [figurePlane(moment, shoulder)] : [])];
+  const planes: Plane[] = [...layerPlanes(moment, undefined, camera, behind, before)];
   if (style.over) planes.push({ id: 'over', view: matrixOf({ x: 0, y: 0, width: frame.width }, shape), nodes: style.over(frame.width, frame.height) });
   if (options.captions ?? true) {
     const caption = captionAt(scene, tick);

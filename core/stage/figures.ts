@@ -287,6 +287,16 @@ const figures = new Map<string, FigureMemo>();
 export function figureAt(id: string, acting: Acting, tick: number, carried: readonly Side[] = NONE): DrawnFigure {
   const pose = poseAt(acting, tick);
   for (const side of carried) pose[`grip${side}`] = Math.max(pose[`grip${side}`], CARRYING);
+  return drawnIn(id, acting, tick, pose);
+}
+
+/** The same from behind, standing, turned `away` (-1..1, see the pose): how it acts besides is kept. */
+export function figureFromBehind(id: string, acting: Acting, tick: number, away: number): DrawnFigure {
+  const pose = poseAt(acting, tick);
+  return drawnIn(`${id} from behind`, acting, tick, { ...pose, away, bodyTurn: 0, headTurn: clamp(pose.headTurn, -0.08, 0.08), seat: 0, stride: 0, air: 0 });
+}
+
+function drawnIn(id: string, acting: Acting, tick: number, pose: Pose): DrawnFigure {
   const mouth = mouthAt(acting.mouth, tick, amountAt(acting.mouthOpen, tick));
   const holding = heldAt(acting.held, tick);
   const memo = figures.get(id);

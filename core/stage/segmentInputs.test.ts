@@ -2,12 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { filmFonts } from '#server/resources';
 import { partKeys, readPart, together, validPart } from '../document/parts.ts';
-import { CueSchema, type Document } from '../document/schema.ts';
+import { type Cue, CueSchema, type Document } from '../document/schema.ts';
 import { checkPart, edit } from '../edit/change.ts';
 import { setSkin } from '../edit/commands/cast.ts';
 import { hangCue } from '../edit/commands/cues.ts';
 import { setProperty } from '../edit/commands/layers.ts';
 import { setGap } from '../edit/commands/lines.ts';
+import { designed } from '../figure/cast.ts';
 import { schedule } from '../schedule/schedule.ts';
 import { type Segment, segmentsOf } from '../schedule/segments.ts';
 import { everything, sceneIn } from '../testing/everything.ts';
@@ -164,6 +165,39 @@ describe('the key of a segment', () => {
     // Earlier than that only where somebody is turned so far that the head's side depends on it.
     expect(turned(0.2, 1.2)).toBe(turned(-0.2, 1.2));
     expect(turned(0.2, 1.2, 0.8)).not.toBe(turned(-0.2, 1.2, 0.8));
+  });
+  it('differs for who stands in the foreground, though the shot looks past the place where they stand', () => {
+    const { document, scene, layers } = made;
+    const cue = {
+      kind: 'camera' as const,
+      framing: 'shoulder' as const,
+      subjects: [layers.first, layers.second],
+      x: 0,
+      y: 0,
+      width: 1920,
+      over: 0,
+      push: 0,
+      order: 'zz',
+    } satisfies Partial<Cue>;
+    const [line] = film.scenes[0]?.lines ?? [];
+    const over = edit(
+      document,
+      'x',
+      'cg_000000000009',
+      hangCue(scene, 'cu_00000000shot', { ...cue, start: { to: 'line', line: line?.id as string, edge: 'start', offset: 0 }, end: { ticks: 48_000 } }),
+    ).document;
+    const who = (sceneIn(over, scene).layers[layers.second] as { character: string }).character;
+    const person = (hair: string): Document => ({
+      ...over,
+      characters: { ...over.characters, [who]: { ...designed('noor', who, 'a1'), parts: { ...designed('lena', who, 'a1').parts, hair } } },
+    });
+    const [bob, afro] = [filmOf(person('bob')), filmOf(person('afro'))];
+    const shot = bob.scenes[0]?.shots.find(({ id }) => id === 'cu_00000000shot');
+    const frame = ticksPerFrame(film.fps);
+    const inside = segmentsOf(bob).find(({ fromFrame }) => fromFrame * frame >= (shot?.start ?? 0) + (bob.scenes[0]?.start ?? 0));
+    if (!inside) throw new Error('no segment in the shot');
+    expect(segmentInputs(bob, inside)).not.toBe(segmentInputs(afro, inside));
+    expect(shown(bob, inside)).not.toBe(shown(afro, inside));
   });
   it('differs for what shows everywhere: another backdrop, another character, another style', () => {
     const { scene } = made;

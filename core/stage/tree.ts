@@ -25,6 +25,7 @@ import { middleBox, type OwnBox, type Surroundings } from './layers/kind.ts';
 import { boxWithin, namesAnother } from './marks/around.ts';
 import { markKind } from './marks/forms.ts';
 import { depthMatrix, localMatrix, stageMatrix } from './place.ts';
+import type { Shoulder } from './shoulder.ts';
 import { styledPlane } from './styles/index.ts';
 import type { Style } from './styles/style.ts';
 import { valuesAt } from './values.ts';
@@ -47,6 +48,8 @@ export interface Moment {
   readonly backdrop: BackdropPlanes;
   /** The light of the set that people and things stand in; undefined by day. */
   readonly light: Daylight | undefined;
+  /** Who stands in the foreground instead of on the stage, because the shot looks over that shoulder. */
+  readonly shoulder: Shoulder | undefined;
   /** Only layers that are marked so, and what is in them, where there are any: for the stage of the composer. */
   readonly solo: boolean;
 }
@@ -143,8 +146,8 @@ export const isPinned = (layer: Layer): boolean =>
 /** Whether something of a scene is marked to be seen alone. */
 export const someAlone = (scene: Scene): boolean => familyOf(scene).solo !== undefined;
 
-function isSeen({ tick, solo }: Moment, family: Family, staged: StagedLayer): boolean {
-  if (staged.layer.hidden || !isOn(staged, tick) || family.masks.has(staged.id)) return false;
+function isSeen({ tick, solo, shoulder }: Moment, family: Family, staged: StagedLayer): boolean {
+  if (shoulder?.staged.id === staged.id || staged.layer.hidden || !isOn(staged, tick) || family.masks.has(staged.id)) return false;
   return !solo || !family.solo || family.solo.has(staged.id);
 }
 
@@ -444,6 +447,7 @@ export function everSeen(moments: readonly Moment[], staged: StagedLayer): boole
   if (!staged.acting || staged.acting.seats.length > 0 || staged.layer.parent !== undefined) return true;
   const unsure: Moment[] = [];
   for (const moment of moments) {
+    if (moment.shoulder?.staged.id === staged.id) return true;
     const seen = roughlySeen(moment, staged, figureMatrix(moment, staged));
     if (seen) return true;
     if (seen === undefined) unsure.push(moment);
@@ -546,6 +550,9 @@ function litPlane(plane: Plane, light: Daylight | undefined): Plane {
   if (known?.light !== light) lists.set(plane.nodes, (known = { light, nodes: plane.nodes.map((node) => inLight(node, light)) }));
   return { ...plane, nodes: known.nodes };
 }
+
+/** A figure's plane in the set's light and the production's style. */
+export const figurePlane = ({ light, style }: Moment, plane: Plane): Plane => styledPlane(litPlane(plane, light), style, 'figure');
 
 const sameNumbers = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean =>
   a === b || (!!a && !!b && a.length === b.length && a.every((value, index) => value === b[index]));

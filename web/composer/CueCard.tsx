@@ -6,6 +6,7 @@ import { keepProposals, takeOutProposals } from '#core/edit/commands/direct';
 import { ACTIONS, actionOf } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { THINGS, thingOf } from '#core/figure/things/index';
+import { hasShoulder } from '#core/stage/shoulder';
 import { formatLength, formatOffset, parseTime } from '#core/time/format';
 import { TICKS_PER_SECOND } from '#core/time/ticks';
 import { run, useOpenDocument } from '../state/production.ts';
@@ -208,29 +209,46 @@ function Own({
     }
     case 'camera': {
       const c = cue as Extract<Cue, { kind: 'camera' }>;
+      const overs = people.length > 1 ? people.filter(([id]) => hasShoulder(scene.layers.get(id)?.acting?.character)) : [];
       return (
         <>
           <Pick
             label="Framing"
             value={c.framing}
-            options={Object.entries(FRAMING_NAMES).filter(([key]) => key !== 'place' || c.framing === 'place')}
+            options={Object.entries(FRAMING_NAMES).filter(([key]) => key === c.framing || (key === 'shoulder' ? overs.length > 0 : key !== 'place'))}
             onChange={(framing) =>
               change({
                 framing,
-                subjects: framing === 'wide' ? [] : c.subjects.length ? c.subjects : people.map(([id]) => id).slice(0, framing === 'two-shot' ? 2 : 1),
+                subjects: subjectsFor(
+                  framing as typeof c.framing,
+                  c.subjects,
+                  people.map(([id]) => id),
+                  overs.map(([id]) => id),
+                ),
               } as Partial<Cue>)
             }
           />
-          <Pick
-            label="Holds"
-            value={c.subjects.join(' ')}
-            options={[
-              ['', 'everything'],
-              ...people.map(([id]) => [id, nameOf(id)] as const),
-              ...(people.length > 1 ? [[people.map(([id]) => id).join(' '), 'all of them'] as const] : []),
-            ]}
-            onChange={(ids) => change({ subjects: ids ? ids.split(' ') : [] } as Partial<Cue>)}
-          />
+          {c.framing === 'shoulder' ? (
+            <Pick
+              label="Looks"
+              value={c.subjects.slice(0, 2).join(' ')}
+              options={people.flatMap(([seen]) =>
+                overs.filter(([over]) => over !== seen).map(([over]) => [`${seen} ${over}`, `at ${nameOf(seen)}, over ${nameOf(over)}`] as const),
+              )}
+              onChange={(ids) => change({ subjects: ids.split(' ') } as Partial<Cue>)}
+            />
+          ) : (
+            <Pick
+              label="Holds"
+              value={c.subjects.join(' ')}
+              options={[
+                ['', 'everything'],
+                ...people.map(([id]) => [id, nameOf(id)] as const),
+                ...(people.length > 1 ? [[people.map(([id]) => id).join(' '), 'all of them'] as const] : []),
+              ]}
+              onChange={(ids) => change({ subjects: ids ? ids.split(' ') : [] } as Partial<Cue>)}
+            />
+          )}
           <Pick
             label="Push"
             value={String(c.push)}
@@ -296,4 +314,16 @@ function Own({
       return <TypedArea target={{ kind: 'captionCue', scene: scene.id, cue: id }} value={text} label="Text" most={200} className="col-span-3" words="font-serif" />;
     }
   }
+}
+
+/** Whom another framing holds, out of whom it held: nobody if wide, two for two of them, and one over the shoulder of another who has one. */
+function subjectsFor(framing: Extract<Cue, { kind: 'camera' }>['framing'], held: readonly string[], people: readonly string[], overs: readonly string[]): string[] {
+  if (framing === 'wide') return [];
+  const all = [...held, ...people.filter((id) => !held.includes(id))];
+  if (framing === 'shoulder') {
+    const over = [held[1], ...all.toReversed()].find((id) => id !== undefined && overs.includes(id)) as string;
+    return [all.find((id) => id !== over) as string, over];
+  }
+  if (framing === 'two-shot') return held.length > 1 ? [...held] : all.slice(0, 2);
+  return held.length ? [...held] : all.slice(0, 1);
 }

@@ -219,12 +219,26 @@ describe('hanging a cue from a word', () => {
     ['Move', 'To middle', { kind: 'move', walk: true, x: 0 }],
     ['Mouth', 'Closed', { kind: 'mouth', shape: 'closed' }],
     ['Camera', 'Close, Marit', { kind: 'camera', framing: 'close' }],
+    ['Camera', 'Over Marit’s shoulder', { kind: 'camera', framing: 'shoulder' }],
     ['Camera', 'Ease out to wide', { kind: 'camera', framing: 'wide' }],
   ] as const)('offers %s: %s', (kind, option, cue) => {
     show();
     open();
     fireEvent.click(within(screen.getByRole('region', { name: kind })).getByRole('button', { name: option }));
     expect(cues()[0]).toMatchObject(cue);
+  });
+
+  it('looks over the shoulder of who has one, at the other', () => {
+    show();
+    open();
+    expect(screen.queryByRole('button', { name: 'Over Tully’s shoulder' })).toBeNull();
+    fireEvent.click(within(screen.getByRole('region', { name: 'Camera' })).getByRole('button', { name: 'Close, Marit' }));
+    const [id] = Object.keys(useProduction.getState().document?.scenes[made.scene]?.cues ?? {}) as [string];
+    act(() => view({ hanging: undefined, cue: id }));
+    choose(screen.getByLabelText('Framing'), 'shoulder');
+    expect(cues()[0]).toMatchObject({ framing: 'shoulder', subjects: [layers[1], layers[0]] });
+    choose(screen.getByLabelText('Framing'), 'wide');
+    expect(cues()[0]).toMatchObject({ framing: 'wide', subjects: [] });
   });
 
   it('gives way to another of its kind chosen at the same word, and stands beside one of another kind', () => {

@@ -103,7 +103,14 @@ export function lanesOf(document: Document, scene: PlacedScene, folds: Readonly<
 export const propertyLabel = (property: string): string =>
   (isProperty(property) ? propertyInfo(property).label : isColourProperty(property) ? COLOUR_PROPERTIES[property].label : property).toLowerCase();
 
-export const FRAMING_NAMES: Readonly<Record<string, string>> = { wide: 'Wide', 'two-shot': 'Two-shot', medium: 'Medium', close: 'Close', place: 'On a place' };
+export const FRAMING_NAMES: Readonly<Record<string, string>> = {
+  wide: 'Wide',
+  'two-shot': 'Two-shot',
+  medium: 'Medium',
+  close: 'Close',
+  shoulder: 'Over the shoulder',
+  place: 'On a place',
+};
 
 /** What a layer is called: a character by its name, words by themselves, everything else by its own name or its kind. */
 export function nameOfStaged(document: Document, layer: Layer): string {

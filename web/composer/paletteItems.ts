@@ -9,6 +9,7 @@ import type { ScheduledLine } from '#core/schedule/lines';
 import { valueAt } from '#core/schedule/staged';
 import { OWN_SOUNDS, ownSource } from '#core/sound/own/index';
 import { frameSize } from '#core/stage/frame';
+import { hasShoulder } from '#core/stage/shoulder';
 import { TICKS_PER_SECOND, toTicks } from '#core/time/ticks';
 import type { Act } from '../workers/acts.worker.ts';
 import type { PlacedScene } from './film.ts';
@@ -154,6 +155,10 @@ export function paletteItems(
   camera('Wide', 'all whole', { framing: 'wide', subjects: [] });
   if (two.length > 1) camera(`Two-shot, ${two.map(nameOf).join(' and ')}`, 'both', { framing: 'two-shot', subjects: two });
   for (const [id] of people) for (const framing of ['medium', 'close'] as const) camera(`${FRAMING_NAMES[framing]}, ${nameOf(id)}`, 'cut', { framing, subjects: [id] });
+  if (two.length > 1)
+    for (const [seen, over] of [two, two.toReversed()])
+      if (hasShoulder(scene.layers.get(over as string)?.acting?.character))
+        camera(`Over ${nameOf(over as string)}’s shoulder`, `${nameOf(seen as string)} back behind`, { framing: 'shoulder', subjects: [seen as string, over as string] });
   for (const [id] of people) camera(`Ease in on ${nameOf(id)}`, 'push move', { framing: 'medium', subjects: [id], over: toTicks(1) });
   camera('Ease out to wide', 'pull', { framing: 'wide', subjects: [], over: toTicks(1.2) });
 

@@ -9,6 +9,7 @@ import type { SceneSchedule } from '../../schedule/schedule.ts';
 import { PLAIN_GESTURES } from '../../schedule/spontaneous.ts';
 import { frameSize } from '../../stage/frame.ts';
 import { propOf } from '../../stage/props/index.ts';
+import { hasShoulder } from '../../stage/shoulder.ts';
 import { TICKS_PER_SECOND, toTicks } from '../../time/ticks.ts';
 
 /** A cue that is proposed, with why. Its order is found when it is hung. */
@@ -273,11 +274,19 @@ function framings(scene: SceneSchedule, lines: readonly ScheduledLine[], seed: n
       return length > LONG_LINE * 2 && last?.framing !== 'close'
         ? cut('close', [layer], line, at, 'a long thought, nearer')
         : cut('medium', [layer], line, at, 'a presenter, from the waist');
+    // Two who face each other are seen over each other's shoulders, now and then.
+    const pair = people.length === 2 && people.every((id) => hasShoulder(scene.layers.get(id)?.acting?.character));
+    const other = pair ? people.find((id) => id !== layer) : undefined;
     const question = /\?["”’)]*$/.test(line.line.text.trim());
     const answer = index > 0 && /\?["”’)]*$/.test(lines[index - 1]?.line.text.trim() ?? '');
     const loud = /!["”’)]*$/.test(line.line.text.trim());
     if (near >= 3) cut(people.length === 2 ? 'two-shot' : 'wide', people.length === 2 ? people : [], line, at, 'all of them again, after three near shots');
-    else if (question) cut(luck.next() < 0.4 ? 'close' : 'medium', [layer], line, at, 'who asks');
+    else if (question) {
+      const by = luck.next();
+      if (by < 0.4) cut('close', [layer], line, at, 'who asks');
+      else if (other && by < 0.75) cut('shoulder', [layer, other], line, at, 'who asks, over the other’s shoulder');
+      else cut('medium', [layer], line, at, 'who asks');
+    } else if (answer && other && luck.next() < 0.5) cut('shoulder', [layer, other], line, at, 'who answers, over the other’s shoulder');
     else if (answer) cut('medium', [layer], line, at, 'who answers');
     else if (loud && length < LONG_LINE) cut('close', [layer], line, at, 'an exclamation');
     else if (length >= LONG_LINE) cut('medium', [layer], line, at, 'who speaks, for a while', luck.next() < 0.35 ? 0.06 : 0);
