@@ -60,6 +60,26 @@ describe('a medium or close shot', () => {
       }),
       { numRuns: 40 },
     ));
+  it('has a presenter who is alone off the middle, with room where something is shown, else where the face looks', () => {
+    const alone = (more: Record<string, object> = {}, turn = 0.2): number => {
+      const of = edit(document, 'alone', 'cg_000000000003', (draft) => {
+        changeLayer(scene, marit, { x: 0, turn } as never)(draft);
+        const { layers } = draft.scenes[scene] as { layers: Record<string, object> };
+        delete layers[tully];
+        Object.assign(layers, more);
+      }).document;
+      const view = framingView(placed(of), shot({}), 0, '16:9');
+      return -view.x / view.width;
+    };
+    expect(alone()).toBeLessThan(-0.07);
+    expect(alone({}, -0.2)).toBeGreaterThan(0.07);
+    const lamp = (x: number) => ({ la_00000000lamp: { kind: 'prop', prop: 'lantern', order: 'z0', x, y: 300, locked: false, hidden: false } });
+    expect(alone(lamp(-500))).toBeGreaterThan(0.04);
+    expect(alone(lamp(500))).toBeLessThan(-0.07);
+    // Of two, nobody is moved aside but by the way they look.
+    const two = framingView(at(0, 800), shot({}), 0, '16:9');
+    expect(Math.abs(two.x / two.width)).toBeLessThan(0.07);
+  });
   it('cuts through nobody’s head where there is a way round it', () => {
     let cutBefore = 0;
     let cutNow = 0;

@@ -53,10 +53,26 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
     return keep({ x: (box.left + box.right) / 2 + aside, y: box.top - height * HEADROOM + height / 2, width: height * aspect });
   }
   // Lead room on the side that the face looks to.
-  const lead = valueAt(one, 'turn', tick) * Math.sign(valueAt(one, 'scaleX', tick)) * height * aspect * 0.14;
+  const room = cue.framing === 'medium' ? roomSide(scene, one, tick) * OFF_MIDDLE : 0;
+  const lead = (valueAt(one, 'turn', tick) * Math.sign(valueAt(one, 'scaleX', tick)) * 0.14 + room) * height * aspect;
   const view = keep({ x: (left + right) / 2 + lead, y: top - height * HEADROOM + height / 2, width: height * aspect });
   return keep(clearOfHeads(view, headsBeside(scene, cue.subjects, tick), headOf(scene, one, tick), aspect));
 }
+
+/** A presenter alone stands so far off the middle, as a share of the width. */
+const OFF_MIDDLE = 0.085;
+
+/** On which side somebody who is alone on the stage has room: where things stand, else where the face looks; 0 for one of several. */
+function roomSide(scene: SceneSchedule, one: StagedLayer, tick: number): -1 | 0 | 1 {
+  const seen = [...scene.layers.values()].filter((staged) => !staged.layer.hidden && staged.layer.parent === undefined && isOn(staged, tick));
+  if (seen.filter(({ acting }) => acting).length !== 1) return 0;
+  const x = valueAt(one, 'x', tick);
+  const things = seen.filter(({ layer }) => BESIDE.has(layer.kind)).map((staged) => valueAt(staged, 'x', tick) - x);
+  const side = things.length ? things.reduce((sum, away) => sum + away, 0) : valueAt(one, 'turn', tick) * Math.sign(valueAt(one, 'scaleX', tick));
+  return side < 0 ? -1 : 1;
+}
+/** Kinds of layers that somebody presents. */
+const BESIDE: ReadonlySet<string> = new Set(['prop', 'picture', 'clip', 'chart', 'group']);
 
 interface Head {
   readonly left: number;

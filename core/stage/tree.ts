@@ -29,9 +29,10 @@ import type { Shoulder } from './shoulder.ts';
 import { styledPlane } from './styles/index.ts';
 import type { Style } from './styles/style.ts';
 import { valuesAt } from './values.ts';
+import { castShade } from './world/castShade.ts';
 import { afterwards, lightMatrix } from './world/lightMatrix.ts';
 import { inLight } from './world/planes.ts';
-import type { Daylight } from './world/tones.ts';
+import { DAY, type Daylight, daylight } from './world/tones.ts';
 
 /** One moment of a scene, as its layers are drawn. */
 export interface Moment {
@@ -129,6 +130,9 @@ export function layerPlanes(moment: Moment, parent: string | undefined, outer: M
 
 /** Kinds of layers that stand in a set, so that its nearest pieces lie before them: words lie before all. */
 const STANDING: ReadonlySet<string> = new Set(['character', 'prop', 'group']);
+
+/** The light of a set by day. */
+const DAYLIGHT = daylight(DAY);
 
 const UNIT_BOX: OwnBox = { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 };
 
@@ -237,7 +241,8 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   const seen = !acting || isInPicture(moment, staged, matrix);
   if (!seen && !acting.seats.length) return [];
   const held = seen && acting ? heldPlanes(moment, staged, matrix) : undefined;
-  const nodes = kind && seen && !held ? kind.nodes(staged as never, tick, around) : NO_NODES;
+  const drawn = kind && seen && !held ? kind.nodes(staged as never, tick, around) : NO_NODES;
+  const nodes = acting && moment.scene.scene.backdrop.kind === 'set' ? castShade(drawn, (light ?? DAYLIGHT).low, valueAt(staged, 'scaleX', tick) < 0 ? -1 : 1) : drawn;
   const shown = { id, view: matrix, nodes };
   // A picture takes the light as a whole, what is drawn by its colours, words not at all.
   const asPicture = layer.kind === 'picture' || layer.kind === 'clip' || !!acting?.character.picture;

@@ -9,7 +9,7 @@ import { propOf } from '../props/index.ts';
 import type { Air, SetPart, SetPlane, StageSet } from '../sets/set.ts';
 import { type Glow, Hand, isSource } from './hand.ts';
 import { afterwards, lightMatrix } from './lightMatrix.ts';
-import { airOnPicture, type Daylight, daylight, isDay, lit, SLOTS, type Slot, type Tones, throughAir, tonesOf } from './tones.ts';
+import { airOnPicture, type Daylight, daylight, isDay, lit, litSide, SLOTS, type Slot, type Tones, throughAir, tonesOf } from './tones.ts';
 
 export type SetBackdrop = Extract<Backdrop, { kind: 'set' }>;
 
@@ -94,8 +94,8 @@ function tonesFor(part: SetPart, tones: Tones, change: Change | undefined): Tone
 const paintOf = (paint: Paint, colour: (one: Colour) => Colour): Paint =>
   typeof paint === 'string' ? colour(paint) : { ...paint, stops: paint.stops.map((stop) => ({ ...stop, colour: colour(stop.colour) })) };
 
-/** A node in other colours; what shines by itself keeps its own. */
-export function recoloured(node: Node, colour: (one: Colour) => Colour): Node {
+/** A node in other colours, which may go by an item's id; what shines by itself keeps its own. */
+export function recoloured(node: Node, colour: (one: Colour, id: string) => Colour): Node {
   if (isGroup(node))
     return {
       ...node,
@@ -105,8 +105,8 @@ export function recoloured(node: Node, colour: (one: Colour) => Colour): Node {
   if (isSource(node)) return node;
   return {
     ...node,
-    ...(node.fill === undefined ? {} : { fill: paintOf(node.fill, colour) }),
-    ...(node.stroke ? { stroke: { ...node.stroke, paint: paintOf(node.stroke.paint, colour) } } : {}),
+    ...(node.fill === undefined ? {} : { fill: paintOf(node.fill, (one) => colour(one, node.id)) }),
+    ...(node.stroke ? { stroke: { ...node.stroke, paint: paintOf(node.stroke.paint, (one) => colour(one, node.id)) } } : {}),
   };
 }
 
@@ -313,6 +313,9 @@ export function airMatrix({ kind, seed, x, y, tall }: NonNullable<WorldPiece['ai
   }
 }
 
+/** Shapes that show to the light, but for face and neck: those keep the colours by which they stand out from every backdrop. */
+const LIT = /^(?!(.*\.)?(face|neck)\.).*\.lit$/;
+
 const peopleMemo = new WeakMap<Node, Map<string, Node>>();
 
 /** A node of somebody or something on the stage in a set's light: it takes its share of it. The same node gives the same node. */
@@ -321,6 +324,7 @@ export function inLight(node: Node, light: Daylight): Node {
   let made = peopleMemo.get(node);
   if (!made) peopleMemo.set(node, (made = new Map()));
   let value = made.get(name);
-  if (!value) made.set(name, (value = recoloured(node, (one) => lit(one, light, light.people))));
+  // What a part shows to the light is its lit shape; the shape in shadow under it takes no more than the tint.
+  if (!value) made.set(name, (value = recoloured(node, (one, id) => (LIT.test(id) ? litSide(one, light) : lit(one, light, light.people)))));
   return value;
 }

@@ -145,14 +145,57 @@ export interface Daylight {
   readonly glow: number;
   /** Top, middle, horizon. */
   readonly sky: readonly [Colour, Colour, Colour];
+  /** How low it stands, 0 overhead .. 1: so long are shadows. */
+  readonly low: number;
+  /** What it adds on the side of people that it falls on: a share of their lightness, and a tint of so much chroma at a hue in degrees (OKLCH). */
+  readonly side: { readonly l: number; readonly c: number; readonly h: number };
 }
 
 /** Marks of the light dial, and where they lie on it. */
 export const MARKS: readonly (Daylight & { readonly at: number; readonly name: string })[] = [
-  { at: 0, name: 'Dawn', kL: 0.92, oL: 0.03, kC: 0.97, t: 0.024, h: 40, people: 1, glow: 0.35, sky: ['#86a9d2', '#b9bfe0', '#f4dcc6'] },
-  { at: 0.5, name: 'Day', kL: 1, oL: 0, kC: 1, t: 0, h: 40, people: 1, glow: 0, sky: ['#84c2dc', '#b5dde6', '#def0ea'] },
-  { at: 0.75, name: 'Dusk', kL: 0.7, oL: 0.035, kC: 0.82, t: 0.036, h: 345, people: 0.65, glow: 0.7, sky: ['#3f477f', '#8a62a0', '#e9a07e'] },
-  { at: 1, name: 'Night', kL: 0.46, oL: 0.055, kC: 0.55, t: 0.04, h: 265, people: 0.55, glow: 1, sky: ['#0e1935', '#1b2c52', '#34507c'] },
+  {
+    at: 0,
+    name: 'Dawn',
+    kL: 0.92,
+    oL: 0.03,
+    kC: 0.97,
+    t: 0.024,
+    h: 40,
+    people: 1,
+    glow: 0.35,
+    sky: ['#86a9d2', '#b9bfe0', '#f4dcc6'],
+    low: 0.9,
+    side: { l: 0.025, c: 0.012, h: 70 },
+  },
+  { at: 0.5, name: 'Day', kL: 1, oL: 0, kC: 1, t: 0, h: 40, people: 1, glow: 0, sky: ['#84c2dc', '#b5dde6', '#def0ea'], low: 0.35, side: { l: 0, c: 0, h: 70 } },
+  {
+    at: 0.75,
+    name: 'Dusk',
+    kL: 0.7,
+    oL: 0.035,
+    kC: 0.82,
+    t: 0.036,
+    h: 345,
+    people: 0.65,
+    glow: 0.7,
+    sky: ['#3f477f', '#8a62a0', '#e9a07e'],
+    low: 1,
+    side: { l: 0.06, c: 0.02, h: 55 },
+  },
+  {
+    at: 1,
+    name: 'Night',
+    kL: 0.46,
+    oL: 0.055,
+    kC: 0.55,
+    t: 0.04,
+    h: 265,
+    people: 0.55,
+    glow: 1,
+    sky: ['#0e1935', '#1b2c52', '#34507c'],
+    low: 0.3,
+    side: { l: 0.03, c: 0.014, h: 245 },
+  },
 ];
 export const DAY = 0.5;
 
@@ -181,6 +224,8 @@ export function daylight(dial: number): Daylight {
       people: way(from.people, to.people),
       glow: way(from.glow, to.glow),
       sky: [0, 1, 2].map((n) => between(from.sky[n] as Colour, to.sky[n] as Colour, k)) as unknown as Daylight['sky'],
+      low: way(from.low, to.low),
+      side: { l: way(from.side.l, to.side.l), c: way(from.side.c, to.side.c), h: way(from.side.h, to.side.h) },
     };
     lights.set(place, light);
   }
@@ -198,5 +243,17 @@ export function lit(colour: Colour, light: Daylight, share = 1): Colour {
     const h = (light.h * Math.PI) / 180;
     const to = { l: light.kL * from.l + light.oL, a: light.kC * from.a + light.t * Math.cos(h), b: light.kC * from.b + light.t * Math.sin(h) };
     return blended(from, to, share);
+  });
+}
+
+/** The lit tone of somebody in a light: brighter and tinted on the side that it comes from, so that a low sun leaves a warm edge. */
+export function litSide(colour: Colour, light: Daylight): Colour {
+  const { l, c, h } = light.side;
+  const tone = lit(colour, light, light.people);
+  if (!l && !c) return tone;
+  return remembered(`side ${l} ${c} ${h} ${tone}`, () => {
+    const from = labOf(tone);
+    const hue = (h * Math.PI) / 180;
+    return hexOf({ l: from.l * (1 + l), a: from.a + c * Math.cos(hue), b: from.b + c * Math.sin(hue) });
   });
 }

@@ -5,10 +5,15 @@ import { FRAMES, type FrameShape } from '../../document/schema.ts';
 import { readOklch, skinTones } from '../../draw/colour.ts';
 import { transform } from '../../draw/matrix.ts';
 import { isGroup, type Node, type Plane } from '../../draw/picture.ts';
+import { designed } from '../../figure/cast.ts';
+import { drawFigure } from '../../figure/figure.ts';
+import { MOUTH_CHART } from '../../figure/mouth.ts';
+import { posed } from '../../figure/pose.ts';
 import { paintFully } from '../../paint/incremental.ts';
 import { backdropMoves, backdropNodes, backdropPlanes, floorOf } from '../backdrop.ts';
 import { frameSize, viewMatrix } from '../frame.ts';
 import { SETS, setOf } from '../sets/index.ts';
+import { castShade } from './castShade.ts';
 import { airMatrix, fitOf, inLight, recoloured, worldOf } from './planes.ts';
 import { between, daylight, isDay, lit, MARKS, shade, throughAir, tonesOf } from './tones.ts';
 
@@ -49,6 +54,31 @@ describe('the light of an hour', () => {
       }),
       { numRuns: 300 },
     );
+  });
+  it('falls on people from a side: their lit shapes take more of it than what lies in shadow, warm from a low sun, and nothing by day', () => {
+    const part = (dial: number): { lit: string; shadow: string } => {
+      const item = (id: string): Node => ({ id, path: new Float32Array([0, 0, 0, 4]), matrix: [1, 0, 0, 1, 0, 0], fill: '#8a8f96' });
+      const [shadow, side] = ['torso.cloth', 'torso.cloth.lit'].map((id) => colours([inLight(item(id), daylight(dial))])[0] as string);
+      return { lit: side as string, shadow: shadow as string };
+    };
+    expect(part(0.5).lit).toBe(part(0.5).shadow);
+    // A face keeps the colours by which every backdrop lets it stand out.
+    const face: Node = { id: 'c0.face.head.lit', path: new Float32Array([0, 0, 0, 4]), matrix: [1, 0, 0, 1, 0, 0], fill: '#8a8f96' };
+    expect(colours([inLight(face, daylight(1))])).toEqual([lit('#8a8f96', daylight(1), daylight(1).people)]);
+    for (const dial of [0, 0.75, 1]) expect(readOklch(part(dial).lit).l).toBeGreaterThan(readOklch(part(dial).shadow).l);
+    const { a, b } = labOf(part(0.75).lit);
+    const was = labOf(part(0.75).shadow);
+    expect(a + b).toBeGreaterThan(was.a + was.b + 0.01);
+  });
+  it('throws the shade of people away from itself, the farther the lower it stands, and keeps it under their feet', () => {
+    const { nodes } = drawFigure(designed('marit', 'ch_00000000000a', 'a0'), posed({}), MOUTH_CHART.rest);
+    const at = (of: readonly Node[], name: string): number => (of.find(({ id }) => id === name) as { matrix: readonly number[] }).matrix[4] as number;
+    const far = (low: number, side: 1 | -1 = 1): number => at(castShade(nodes, low, side), 'floor.shade') - at(nodes, 'floor.shade');
+    expect(far(0)).toBe(0);
+    expect(far(daylight(0.75).low)).toBeGreaterThan(far(daylight(0.5).low) + 10);
+    expect(far(0.5, -1)).toBe(-far(0.5));
+    expect(at(castShade(nodes, 1, 1), 'floor.footL')).toBe(at(nodes, 'floor.footL'));
+    expect(castShade(nodes, 1, 1)).toBe(castShade(nodes, 1, 1));
   });
   it('leaves what shines by itself as it is', () => {
     const nodes = backdropNodes(set('street', 1), '16:9').nodes;
