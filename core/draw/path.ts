@@ -65,6 +65,15 @@ export class Pen {
     }
     return this;
   }
+  /** Smoothly on through points, the first of which is where the pen is (Catmull-Rom; its ends are free). */
+  through(points: readonly (readonly [number, number])[]): this {
+    const at = (n: number): readonly [number, number] => points[Math.max(0, Math.min(points.length - 1, n))] as readonly [number, number];
+    for (let n = 0; n + 1 < points.length; n++) {
+      const [p, a, b, c] = [at(n - 1), at(n), at(n + 1), at(n + 2)];
+      this.cubic(a[0] + (b[0] - p[0]) / 6, a[1] + (b[1] - p[1]) / 6, b[0] - (c[0] - a[0]) / 6, b[1] - (c[1] - a[1]) / 6, b[0], b[1]);
+    }
+    return this;
+  }
   done(): Path {
     return new Float32Array(this.out);
   }

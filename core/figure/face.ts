@@ -342,28 +342,16 @@ function drawNose(model: FigureModel, yaw: number, lift: number): Node[] {
 
 /** One eye with lid, iris, lashes and brow, about its own middle, moved to its place on the head. */
 function drawEye(model: FigureModel, { yaw, pose }: HeadState, side: Side, lift: number): Node[] {
-  const { p, skin } = model;
+  const { p } = model;
   const out = side === 'L' ? -1 : 1;
   const make = model.features.eyes;
   const angle = EYE_ANGLE + make.apart;
   const place = slide(p.headWidth, EYE_RADIUS, out * angle, yaw);
   const size = p.eyeScale * (1 + pose.eyeScale);
   const at: Matrix = [out * place.narrow * size * make.width, 0, 0, size * make.height, place.x, p.eyeY + lift];
-  const nodes = eyeShape(`eye${side}`, pose, {
-    white: mixed('#ffffff', skin.base, 0.09),
-    iris: model.iris,
-    lash: skin.dark,
-    crease: skin.line,
-    lidRest: 0.1 + p.elder * 0.05 + make.lid,
-    lashes: model.features.lashes.weight,
-    tilt: make.tilt,
-    crossing: make.crease,
-    irisWidth: make.iris / make.width,
-    irisHeight: make.iris / make.height,
-    gazeSign: out,
-    young: p.elder < 0.4,
-    crows: p.elder,
-  });
+  const look = eyeLookOf(model, out);
+  // Lines beside an eye that goes round the edge would stand off the face.
+  const nodes = eyeShape(`eye${side}`, pose, place.narrow < 0.85 ? { ...look, crows: 0 } : look);
   const browAt = slide(p.headWidth, BROW_RADIUS, out * (angle + 0.015), yaw);
   const brow: Matrix = multiply(translation(browAt.x, p.eyeY - 17 + lift * 1.1), scaling(out * browAt.narrow, 1));
   const style = model.features.brows;
@@ -406,6 +394,26 @@ export interface EyeLook {
   readonly gazeSign: number;
   readonly young: boolean;
   readonly crows: number;
+}
+
+/** How somebody's eye looks, on the picture's left (-1) or right. */
+export function eyeLookOf({ p, skin, iris, features }: FigureModel, out: 1 | -1): EyeLook {
+  const { eyes, lashes } = features;
+  return {
+    white: mixed('#ffffff', skin.base, 0.09),
+    iris,
+    lash: skin.dark,
+    crease: skin.line,
+    lidRest: 0.1 + p.elder * 0.05 + eyes.lid,
+    lashes: lashes.weight,
+    tilt: eyes.tilt,
+    crossing: eyes.crease,
+    irisWidth: eyes.iris / eyes.width,
+    irisHeight: eyes.iris / eyes.height,
+    gazeSign: out,
+    young: p.elder < 0.4,
+    crows: p.elder,
+  };
 }
 
 /** The eye in its own frame: x outwards, half width 8.6, half height 8.2 (design.md, 10 Eye). */

@@ -19,7 +19,7 @@ import { drawProfileFace } from './profileFace.ts';
 import { FULL_TURN, type Skeleton, skeletonOf } from './skeleton.ts';
 import { Sketch } from './sketch.ts';
 import { type Holding, withThings } from './things/holding.ts';
-import { drawCollar, drawSkirt, drawTorso, torsoFrame } from './trunk.ts';
+import { drawCollar, drawLining, drawSkirt, drawTorso, torsoFrame } from './trunk.ts';
 import { isProfile } from './turn.ts';
 import { wearOf } from './wear.ts';
 
@@ -119,6 +119,7 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     ...(upFromSeat ? drawSeat(model.character, wear.seat as Seat) : (wear.seat?.back?.({ model, sk }) ?? [])),
     ...wear.extras.flatMap((extra) => extra.behind?.(outer) ?? []),
     ...back.flatMap((side) => drawArm(model, sk, pose, wear, side)),
+    ...drawLining(model, sk, wear),
     ...(lap === 1 ? [] : [...legOrder(sk, pose).flatMap((side) => drawLeg(model, sk, wear, side)), ...drawSeatOfTrousers(model, sk, wear)]),
     ...drawSkirt(model, sk, wear),
     ...drawTorso(model, sk, wear, front),
@@ -175,13 +176,14 @@ function headParts(model: FigureModel, yaw: number, trailing: number, hair: Head
   if (known?.yaw !== yaw || known.trailing !== trailing) {
     // A hat is as round from the side as it is there.
     const hatYaw = clamp(yaw, -HAT_YAW, HAT_YAW);
-    const side = hair?.side && isProfile(yaw) ? sideHair(model, yaw, hair.side) : undefined;
+    const covered = headwear?.hides === 'crown';
+    const side = hair?.side && isProfile(yaw) ? sideHair(model, yaw, hair.side, covered) : undefined;
     known = {
       yaw,
       trailing,
-      hairBack: side ? side.back : hair?.back?.(model, trailing),
-      hairFront: side ? side.front : hair?.front?.(model, yaw, headwear?.hides === 'crown'),
-      hatBack: headwear?.back?.(model, hatYaw),
+      hairBack: side ? side.back : hair?.back?.(model, trailing, covered),
+      hairFront: side ? side.front : hair?.front?.(model, yaw, covered),
+      hatBack: headwear?.back?.(model, hatYaw, false),
       hatFront: headwear?.front?.(model, headwear.aside ? yaw : hatYaw, false),
       glasses: glasses?.front?.(model, yaw, false),
     };

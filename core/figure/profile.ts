@@ -26,15 +26,6 @@ export interface Profile {
 type Lips = Pick<MouthNumbers, 'upper' | 'lower' | 'width' | 'round' | 'bite'>;
 const SHUT: Lips = { upper: 0, lower: 0, width: 11, round: 0, bite: 0 };
 
-/** Catmull-Rom through points, as cubics from the pen's last point. */
-function along(out: ReturnType<typeof pen>, points: readonly Point[]): void {
-  const at = (n: number): Point => points[clamp(n, 0, points.length - 1)] as Point;
-  for (let n = 0; n + 1 < points.length; n++) {
-    const [p, a, b, c] = [at(n - 1), at(n), at(n + 1), at(n + 2)];
-    out.cubic(a[0] + (b[0] - p[0]) / 6, a[1] + (b[1] - p[1]) / 6, b[0] - (c[0] - a[0]) / 6, b[1] - (c[1] - a[1]) / 6, b[0], b[1]);
-  }
-}
-
 /**
  * The contour of a head from the side with its own brow, nose, lips and chin (bodies.md, 7). `drop` is how far the chin
  * is down; `mouth` how the lips are; a nose is 5 units shorter where the drawing from the side begins.
@@ -100,9 +91,7 @@ export function profileOf(model: FigureModel, yaw: number, drop: number, mouth: 
   // Features keep their own heights; brow, crown and jaw scale with the head.
   const on = ([x, y]: Point): Point => [X(x), y < -20 || y > 40 ? Y(y) : y];
   const out = pen().move(...on(face[0] as Point));
-  along(out, face.map(on));
-  along(out, lipTop.map(on));
-  along(out, rest.map(on));
+  for (const run of [face, lipTop, rest]) out.through(run.map(on));
   const front = [...face, ...lipTop.slice(1), ...rest.slice(1, 6)].map(([x, y]): Point => [x * k, y < -20 || y > 40 ? Y(y) : y]);
   return {
     facing,

@@ -1,9 +1,8 @@
-import { mixed } from '../draw/colour.ts';
 import type { Matrix } from '../draw/matrix.ts';
 import { ellipse, pen } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, mix } from '../time/easing.ts';
-import { eyeShape, type HeadState, moved } from './face.ts';
+import { eyeLookOf, eyeShape, type HeadState, moved } from './face.ts';
 import type { FigureModel } from './model.ts';
 import { CAVITY, chinDrop, type MouthNumbers, TEETH, TONGUE } from './mouth.ts';
 import type { FacialHair } from './parts/part.ts';
@@ -46,7 +45,7 @@ export function drawProfileFace(model: FigureModel, { yaw, pose, mouth }: HeadSt
 }
 
 function drawEye(model: FigureModel, side: Profile, yaw: number, pose: HeadState['pose']): Node[] {
-  const { p, skin, features } = model;
+  const { p, features } = model;
   const near = side.facing > 0 ? 'L' : 'R';
   const out = -side.facing as 1 | -1;
   const make = features.eyes;
@@ -56,25 +55,7 @@ function drawEye(model: FigureModel, side: Profile, yaw: number, pose: HeadState
   const at: Matrix = [out * narrow * size * make.width, 0, 0, size * make.height, x, p.eyeY];
   // The iris lies at the front of the ball: what is looked at aside is before or behind.
   const looking = clamp(pose.gazeX * side.facing, -1, 1);
-  const eye = eyeShape(
-    `eye${near}`,
-    { ...pose, gazeX: side.facing * (0.52 + 0.4 * looking) },
-    {
-      white: mixed('#ffffff', skin.base, 0.09),
-      iris: model.iris,
-      lash: skin.dark,
-      crease: skin.line,
-      lidRest: 0.1 + p.elder * 0.05 + make.lid,
-      lashes: features.lashes.weight,
-      tilt: make.tilt,
-      crossing: make.crease,
-      irisWidth: (make.iris / make.width) * 0.98,
-      irisHeight: make.iris / make.height,
-      gazeSign: out,
-      young: p.elder < 0.4,
-      crows: p.elder,
-    },
-  );
+  const eye = eyeShape(`eye${near}`, { ...pose, gazeX: side.facing * (0.52 + 0.4 * looking) }, eyeLookOf(model, out));
   const style = features.brows;
   const inner = pose[`browIn${near}`];
   const outer = pose[`browOut${near}`] - style.tilt;

@@ -1,3 +1,4 @@
+import { stepped } from '../draw/colour.ts';
 import type { Point } from '../draw/matrix.ts';
 import { ellipse, joined, type Path } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
@@ -131,7 +132,9 @@ function clothPaths(model: FigureModel, sk: Skeleton, worn: Garment, frame: Tors
   const foot = levelPoint(sk, 0, hemY - 4 + sag);
   if (worn.open) {
     const [top, bottom] = worn.open;
-    return ([1, -1] as const).map((out) => {
+    // From the side the far front is behind the near one: what is seen there is the inside.
+    const seen = ([1, -1] as const).filter((out) => out * Math.sin(sk.bodyYaw) < 0.8);
+    return seen.map((out) => {
       const side = out > 0 ? right : left;
       const corner = side.at(-1) as Knot;
       const low = frame.place(out * bottom, hemY - 4 + sag * 0.9);
@@ -233,6 +236,28 @@ function drawLayer(model: FigureModel, sk: Skeleton, worn: Garment, frontArms: r
   } else if (clips) s.clipped('cloth', paths[0] as Path, tone, [-7, -2.2], details);
   else s.shaded('cloth', paths[0] as Path, tone, [-7, -2.2], details);
   return s.nodes;
+}
+
+const plains = new WeakMap<Garment, Garment>();
+/** A garment without what is on its front: closed, without details and collar, as it is behind. */
+export function plainOf(worn: Garment): Garment {
+  let plain = plains.get(worn);
+  if (!plain) {
+    const { details: _details, collar: _collar, open: _open, clips: _clips, ...rest } = worn;
+    // A garment that is worn open keeps the shoulders of one that covers them.
+    plains.set(worn, (plain = worn.open && rest.sleeveLength === 0 ? { ...rest, sleeveLength: 0.01 } : rest));
+  }
+  return plain;
+}
+
+/** The inside of what is worn open, behind all that it is open over. */
+export function drawLining(model: FigureModel, sk: Skeleton, wear: Wear): Node[] {
+  return wear.layers.flatMap((worn) => {
+    if (!worn.open) return [];
+    const plain = plainOf(worn);
+    const [path] = clothPaths(model, sk, plain, torsoFrame(model, sk, plain));
+    return [new Sketch(`lining.${worn.slot}`).fillItem('cloth', path as Path, stepped(model.tone(worn.cloth).shadow, -0.07))];
+  });
 }
 
 /** A skirt: from the waist over the legs, under whatever covers the trunk. */

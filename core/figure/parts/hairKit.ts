@@ -70,11 +70,7 @@ export function runs(...list: readonly (readonly [number, number][])[]): Path {
   let last = first;
   for (const run of list) {
     const points = last === run[0] ? run : [last, ...run];
-    const at = (n: number): [number, number] => points[Math.max(0, Math.min(points.length - 1, n))] as [number, number];
-    for (let n = 0; n + 1 < points.length; n++) {
-      const [p, a, b, c] = [at(n - 1), at(n), at(n + 1), at(n + 2)];
-      out.cubic(a[0] + (b[0] - p[0]) / 6, a[1] + (b[1] - p[1]) / 6, b[0] - (c[0] - a[0]) / 6, b[1] - (c[1] - a[1]) / 6, b[0], b[1]);
-    }
+    out.through(points);
     last = points.at(-1) as [number, number];
   }
   return out.close().done();

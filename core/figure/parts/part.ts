@@ -60,7 +60,7 @@ export interface HeadPart extends PartInfo {
   readonly aside?: true;
   /** Hair as it is seen from the side. */
   readonly side?: SideHair;
-  back?(model: FigureModel, yaw: number): Node[];
+  back?(model: FigureModel, yaw: number, covered: boolean): Node[];
   front?(model: FigureModel, yaw: number, covered: boolean): Node[];
   /** What lies on the shoulders, over the clothes. */
   collar?(frame: TorsoFrame): Node[];

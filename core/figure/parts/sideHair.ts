@@ -1,5 +1,5 @@
 import { dice } from '../../draw/hash.ts';
-import { ellipse, joined, mapPath, type Path, pen } from '../../draw/path.ts';
+import { ellipse, joined, type Path, pen } from '../../draw/path.ts';
 import type { Node } from '../../draw/picture.ts';
 import type { FigureModel } from '../model.ts';
 import { type Profile, profileOf } from '../profile.ts';
@@ -64,8 +64,13 @@ function scallops(points: readonly [number, number][], r: number, facing: 1 | -1
   return out;
 }
 
-/** Hair of a head that is drawn from the side: what lies before it, and what lies behind head and shoulders. */
-export function sideHair(model: FigureModel, yaw: number, make: SideHair): { front: Node[]; back: Node[] } {
+/** The highest that hair comes out from under a hat. */
+const BRIM = -4;
+/** A tail that would begin under a hat is tied lower. */
+export const belowBrim = (points: Points): number[] => points.map((value, n) => (n % 2 && value < BRIM ? BRIM + (value - BRIM) * 0.12 : value));
+
+/** Hair of a head that is drawn from the side: what lies before it, and what lies behind head and shoulders; `covered` by a hat. */
+export function sideHair(model: FigureModel, yaw: number, make: SideHair, covered: boolean): { front: Node[]; back: Node[] } {
   const side = profileOf(model, yaw, 0);
   const front = new Sketch('hair');
   const back = new Sketch('hairBack');
@@ -84,7 +89,7 @@ export function sideHair(model: FigureModel, yaw: number, make: SideHair): { fro
     for (const [n, tail] of (make.ropes ?? []).entries()) {
       if (!!tail.before !== before) continue;
       const s = before ? front : back;
-      const points = onSide(side, tail.points);
+      const points = onSide(side, covered ? belowBrim(tail.points) : tail.points);
       if (tail.plaited) plait({ model, s }, `tail${n}`, points, tail.root, tail.plaited);
       else s.shaded(`tail${n}`, rope(points, tail.root, tail.tip), hair, [-3.6, -2.4]);
       const [x, y] = points[0] as [number, number];
@@ -103,7 +108,7 @@ export function sideHair(model: FigureModel, yaw: number, make: SideHair): { fro
   if (make.outer && make.line) {
     const outer = onSide(side, make.outer);
     const line = [...onSide(side, make.line), outer[0] as [number, number]];
-    const whole = make.pointed ? mapPath(corners(outer, line), (x, y) => ({ x, y })) : runs(outer, line);
+    const whole = make.pointed ? corners(outer, line) : runs(outer, line);
     const path = make.curls
       ? joined(whole, ...scallops(outer, make.curls, side.facing), ...scallops(line.slice(Math.floor(line.length * 0.7)), make.curls * 0.72, side.facing))
       : whole;

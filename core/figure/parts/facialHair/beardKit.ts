@@ -105,11 +105,13 @@ export function beardPath(model: FigureModel, yaw: number, mouth: MouthNumbers, 
   const face = lowerFace(model, yaw, mouth);
   const side = (out: 1 | -1): [number, number][] => {
     const half = jawHalf(model, yaw, face.drop, out);
+    // Round the far edge no ear hides where it begins.
+    const near = Math.sign(yaw) === out ? 1 - Math.min(1, Math.abs(Math.sin(yaw)) * 1.5) : 1;
     const [, , ear, , , chin, , tip] = half as [number, number][] & { length: 8 };
     const g = (p: readonly [number, number], dx: number, dy: number): [number, number] => [p[0] + out * dx, p[1] + dy];
     // On the face's own outline, so that nothing of it stands off a cheek that is turned away.
     return [
-      g(ear as [number, number], grow * 0.2, top + 5),
+      g(ear as [number, number], grow * 0.2 * near - 1.6 * (1 - near), top + 5),
       g(jawAt(half, 0.34), grow * 0.5, 0),
       g(jawAt(half, 0.68), grow * 0.8, 0.5),
       g(chin as [number, number], grow - 1, 1 + long * 0.45),

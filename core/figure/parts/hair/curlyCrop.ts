@@ -30,7 +30,7 @@ export const curlyCrop: HeadPart = {
       // Towards the temples the curls get smaller, and on the far side they go round the edge.
       const far = Math.sign(across) === Math.sign(yaw) ? Math.abs(Math.sin(yaw)) * low : 0;
       const r = (8.4 + chance.next() * 2.6) * (1 - 0.25 * low) * (1 - 0.6 * far);
-      curls.push(ellipse(hairX(across * (41 - far * 3) * k, 60, w * 0.35, yaw), -18 - Math.sin(angle) * 38.5, r));
+      curls.push(ellipse(hairX(across * (41 - far * 8) * k, 60, w * 0.35, yaw), -18 - Math.sin(angle) * 38.5, r));
     }
     for (let index = 0; index <= 7; index++) {
       const across = (index / 7) * 2 - 1;
@@ -52,6 +52,8 @@ export const curlyCrop: HeadPart = {
       const across = chance.between(-1, 1);
       const cx = hairX(across * 34 * k, 56, w, yaw);
       const cy = -41 - (1 - across * across) * 11 + chance.between(-5, 7);
+      // What goes round the edge is not seen.
+      if (Math.abs(cx) > Math.abs(edge(Math.sign(cx) * 37))) continue;
       rings.push(
         s.lineItem(
           `ring${index}`,

@@ -1,3 +1,4 @@
+import { smooth } from '../../../time/easing.ts';
 import { capPath, headFrame, onSkin, pairs, runs, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 import { CLEARS_EAR } from '../sideHair.ts';
@@ -23,7 +24,8 @@ export const mohawk: HeadPart = {
     };
     onSkin(f, [f.s.fillItem('shade', capPath(f, shape), model.hair.base, 0.26)]);
     const lean = f.slide(0);
-    const p = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [x + lean * (y < -60 ? 0.4 : 1), f.y(y)]);
+    // The crest leans with the turn at its root, and less the higher it stands.
+    const p = (points: readonly number[]): [number, number][] => pairs(points).map(([x, y]) => [x + lean * (1 - 0.6 * smooth((-y - 34) / 30)), f.y(y)]);
     const path = runs(
       p([-12, -37, -16, -52, -22, -70]),
       p([-14, -66, -10, -84]),

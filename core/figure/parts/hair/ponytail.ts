@@ -10,7 +10,7 @@ export const ponytail: HeadPart = {
   name: 'Ponytail',
   side: { outer: shortOuter(4.5), line: CLEARS_EAR, ropes: [{ points: [-43, -33, -62, -36, -75, -14, -74, 22, -62, 56], root: 12, tip: 3, band: true }] },
   words: ['long', 'tied', 'sporty'],
-  back(model, yaw) {
+  back(model, yaw, covered) {
     const f = headFrame(model, yaw, 'hairBack');
     // Over the right shoulder, and behind the head to the left one as the head turns right.
     const out = 1 - 2 * smooth(yaw / 0.36);
@@ -31,8 +31,9 @@ export const ponytail: HeadPart = {
       'tail',
       rope(
         [
-          [out * swing * 0.55, f.y(-50)],
-          [out * (swing + 12), f.y(-32)],
+          // Under a hat it is tied lower, where it comes out.
+          [out * swing * 0.55, f.y(covered ? -12 : -50)],
+          [out * (swing + 12), f.y(covered ? -8 : -32)],
           [out * (swing + 26), f.y(6)],
           [out * (swing + 24), f.y(44)],
           [out * (swing + 34), f.y(66)],

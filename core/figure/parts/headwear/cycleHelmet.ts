@@ -1,5 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
-import { headFrame, runs } from '../hairKit.ts';
+import { headFrame, pairs, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
 /** A cycling helmet with vents and a strap under the chin. */
@@ -14,7 +14,9 @@ export const cycleHelmet: HeadPart = {
   front(model, yaw) {
     const f = headFrame(model, yaw, 'hat');
     const shell = model.tone('accent2');
-    for (const out of [-1, 1]) f.s.line(`strap${out}`, Float32Array.from([0, f.edge(out * 41), f.y(-18), 2, f.edge(out * 42), f.y(18), f.edge(out * 27), f.y(40)]), '#3a3f4a', 2.6);
+    // The strap of a far cheek is behind it.
+    for (const out of [-1, 1].filter((one) => one * yaw < 0.6))
+      f.s.line(`strap${out}`, Float32Array.from([0, f.edge(out * 41), f.y(-18), 2, f.edge(out * 42), f.y(18), f.edge(out * 27), f.y(40)]), '#3a3f4a', 2.6);
     const vent = (id: string, x: number, tall: number) =>
       f.s.fillItem(
         id,
@@ -26,7 +28,10 @@ export const cycleHelmet: HeadPart = {
       );
     f.s.clipped(
       'shell',
-      runs(f.over([-46, -18, -50, -40, -38, -62, -14, -72, 14, -72, 38, -62, 50, -40, 46, -18]), f.on([30, -25, 0, -30, -30, -25, -46, -18])),
+      runs(f.over([-46, -18, -50, -40, -38, -62, -14, -72, 14, -72, 38, -62, 50, -40, 46, -18]), [
+        ...pairs([30, -25, 0, -30, -30, -25]).map(([x, y]): [number, number] => [f.slide(x, y), f.y(y)]),
+        ...f.over([-46, -18]),
+      ]),
       shell,
       [-5, -3],
       [

@@ -16,23 +16,27 @@ export const peacoat: Garment = {
   grow: 5,
   hem: ({ p }) => ({ y: p.torso * 1.56, out: 13 }),
   details(frame) {
-    const { model, place } = frame;
+    const { model, place, halfAt } = frame;
     const s = new Sketch('coat');
     const seam = model.seam('primary');
-    const hem = model.p.torso * 1.58;
+    const t = model.p.torso;
+    const hem = t * 1.58;
+    const low = t * 1.18;
+    // Pockets end within the cloth, however narrow it is.
+    const side = Math.min(57, halfAt(low) - 4);
     const line = (...points: [number, number][]): ReturnType<typeof pen> =>
       points.reduce((p, [x, y], index) => (index ? p.line(place(x, y).x, place(x, y).y) : p.move(place(x, y).x, place(x, y).y)), pen());
-    s.line('placket', line([25, 50], [26, 90], [27, hem]).done(), seam, 2.4);
+    s.line('placket', line([25, t * 0.41], [26, t * 0.74], [27, hem]).done(), seam, 2.4);
     s.line(
       'pockets',
-      line([-48, 143], [-31, 145])
-        .add(line([43, 143], [57, 141]).done())
+      line([9 - side, low], [26 - side, low + 2])
+        .add(line([side - 14, low], [side, low - 2]).done())
         .done(),
       seam,
       3,
     );
     const gold = model.tone('accent');
-    for (const [row, y] of [66, 93, 120].entries())
+    for (const [row, y] of [t * 0.545, t * 0.77, t * 0.99].entries())
       for (const x of [-16, 19]) {
         const at = place(x, y);
         s.shaded(`button${row}${x}`, ellipse(at.x, at.y, 5), gold, [-1.2, -1]);
