@@ -322,7 +322,7 @@ describe('a thousand people by chance, as they stand, act and turn', () => {
   }, 240_000);
   it('show no sliver of a part that should be hidden, at any turn from -90 to 90 in steps of 5, nor from behind', () => {
     const misses: string[] = [];
-    for (let n = 6; n < 1000; n += 16) {
+    for (let n = 6; n < 1000; n += 32) {
       const who = randomPerson(n);
       // What is carried, ridden or flown with lies apart by itself, and the points of a crown are finer than a pixel.
       if (Object.keys(who.extras ?? {}).length || who.parts.headwear === 'crown') continue;
