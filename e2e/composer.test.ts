@@ -110,6 +110,19 @@ describe('a scene for two, from nothing', () => {
     await sceneUntil('a wave hangs there', 'return Object.values(s.cues).some((c) => c.kind === "gesture" && c.action === "wave")');
     await press(Key.ESCAPE);
     await browser.until('the palette is shut', 'return kipzo.view.getState().hanging === undefined');
+    // A way to stand, a back and a shoulder are found like everything else.
+    for (const [words, found] of [
+      ['behind the back', 'c.kind === "gesture" && c.action.startsWith("stand-")'],
+      ['turn away', 'c.kind === "gesture" && c.action === "turn-away"'],
+      ['over marit', 'c.kind === "camera" && c.framing === "shoulder" && c.subjects.length === 2'],
+    ] as const) {
+      await press('h');
+      await browser.until('the palette asks', `return document.activeElement?.getAttribute('aria-label') === 'Find'`);
+      await press(words, Key.ENTER);
+      await sceneUntil(`${words} hangs there`, `return Object.values(s.cues).some((c) => ${found})`);
+      await press(Key.ESCAPE);
+      await browser.until('the palette is shut', 'return kipzo.view.getState().hanging === undefined');
+    }
     await press(' ');
     await browser.until('it plays', 'return kipzo.view.getState().playing');
     await press('k');
