@@ -17,7 +17,7 @@ async function twoVersions(): Promise<void> {
   await browser.wait(`
     const id = kipzo.production.getState().id;
     const { document, revision } = await (await fetch('/api/productions/' + id)).json();
-    const [scene, { lines }] = Object.entries(document.scenes)[0];
+    const [scene, { lines }] = Object.entries(document.scenes).sort((a, b) => (a[1].order < b[1].order ? -1 : 1))[0];
     const [line, { text }] = Object.entries(lines).sort((a, b) => (a[1].order < b[1].order ? -1 : 1))[2];
     const change = (name, from, to, window, more) => fetch('/api/productions/' + id + '/changes', { method: 'POST', headers: { 'Content-Type': 'application/json', 'x-kipzo-window': window }, body: JSON.stringify({ id: 'cg_' + crypto.randomUUID().replaceAll('-', '').slice(0, 12), label: 'Change the words', base: revision, ...more, parts: [{ part: 'scenes/' + scene, forward: [{ op: 'replace', path: '/lines/' + line + '/text', value: to }], inverse: [{ op: 'replace', path: '/lines/' + line + '/text', value: from }] }] }) });
     await change('theirs', text, text + ' Every day.', 'one', {});
@@ -41,7 +41,7 @@ try {
   const line = await browser.find('[data-line-index="6"]');
   await browser.driver.actions().move({ origin: line, x: -40, y: -14 }).click().perform();
   await browser.run(
-    `const s = Object.values(kipzo.production.getState().document.scenes)[0]; const cue = Object.entries(s.cues).find(([, c]) => c.kind === 'gesture' && c.action === 'point' && c.hand === 'right' && c.strength > 1)?.[0]; const scene = document.querySelector('[data-cue="' + cue + '"]'); kipzo.view.setState({ cue, tick: 48000 * 24.1 })`,
+    `const s = Object.values(kipzo.production.getState().document.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0]; const cue = Object.entries(s.cues).find(([, c]) => c.kind === 'gesture' && c.action === 'point' && c.hand === 'right' && c.strength > 1)?.[0]; const scene = document.querySelector('[data-cue="' + cue + '"]'); kipzo.view.setState({ cue, tick: 48000 * 24.1 })`,
   );
   await browser.driver.sleep(2500);
   await browser.shot(out('composer.png'));
@@ -59,7 +59,7 @@ try {
   await browser.shot(out('script.png'));
   // Everybody in one recording: the demo's first lines as two synthesizers say them, one line of them left out.
   const said = (await browser.run(
-    'const d = kipzo.production.getState().document; return Object.values(Object.values(d.scenes)[0].lines).sort((a, b) => (a.order < b.order ? -1 : 1)).map((l) => [d.production.roles[l.role]?.name, l.text])',
+    'const d = kipzo.production.getState().document; return Object.values(Object.values(d.scenes).sort((a, b) => (a.order < b.order ? -1 : 1))[0].lines).sort((a, b) => (a.order < b.order ? -1 : 1)).map((l) => [d.production.roles[l.role]?.name, l.text])',
   )) as [string, string][];
   const folder = mkdtempSync(join(tmpdir(), 'kipzo-shots-'));
   const pieces = said.slice(0, 9).flatMap(([who, text], n) => {
@@ -91,4 +91,4 @@ try {
 const kipzo = join(import.meta.dirname, '..', 'kipzo');
 execFileSync(kipzo, ['contact-sheet', '--cast', '--out', out('characters.png')]);
 execFileSync(kipzo, ['render', 'demo', '--from', '5.8', '--to', '7.2', '--size', '1280x720', '--out', '/tmp/kipzo-still.mp4']);
-execFileSync('ffmpeg', ['-v', 'error', '-y', '-ss', '1.1', '-i', '/tmp/kipzo-still.mp4', '-frames:v', '1', out('film.png')]);
+execFileSync('ffmpeg', ['-v', 'error', '-y', '-ss', '0.4', '-i', '/tmp/kipzo-still.mp4', '-frames:v', '1', out('film.png')]);

@@ -23,7 +23,7 @@ export const peacoat: Garment = {
     const hem = t * 1.58;
     const low = t * 1.18;
     // Pockets end within the cloth, however narrow it is.
-    const side = Math.min(57, halfAt(low) - 4);
+    const side = Math.min(57, halfAt(low) - 10);
     const line = (...points: [number, number][]): ReturnType<typeof pen> =>
       points.reduce((p, [x, y], index) => (index ? p.line(place(x, y).x, place(x, y).y) : p.move(place(x, y).x, place(x, y).y)), pen());
     s.line('placket', line([25, t * 0.41], [26, t * 0.74], [27, hem]).done(), seam, 2.4);
