@@ -2,20 +2,22 @@ import { describe, expect, it } from 'vitest';
 import { nodePainter } from '#server/paint/host';
 import type { Character } from '../document/schema.ts';
 import { dice } from '../draw/hash.ts';
-import { hull } from '../draw/path.ts';
+import { hull, mapPath } from '../draw/path.ts';
 import { paintFully } from '../paint/incremental.ts';
 import { ACTIONS } from './actions/index.ts';
 import { playAction } from './actions/play.ts';
 import { designed } from './cast.ts';
 import { drawFigure } from './figure.ts';
+import { drawHand, type HandWeights } from './hand.ts';
 import { bodyOf } from './mascots/index.ts';
 import { feltMouth, MOUTH_CHART } from './mouth.ts';
-import { over, type PartialPose, posed, type Side } from './pose.ts';
+import { HAND_SHAPES, over, type PartialPose, posed, type Side } from './pose.ts';
 import { proportionsOf } from './proportions.ts';
 import { randomPerson } from './random.ts';
 import { anglesTo } from './reach.ts';
 import { ownStance, REST_POSES, restStance, restsOf } from './rests.ts';
 import { NEAREST, skeletonOf } from './skeleton.ts';
+import { Sketch } from './sketch.ts';
 
 const SIDES: readonly Side[] = ['L', 'R'];
 const theo = designed('theo', 'ch_000000000000', 'a0');
@@ -139,6 +141,28 @@ describe('a hand that reaches', () => {
       [80, -10],
     ] as const)
       expect(skeletonOf(p, posed({ onHeadR: 1, faceXR: x, faceYR: y, poleR: 1 })).arms.R.bend).toBeGreaterThan(0);
+  });
+});
+
+describe('a hand', () => {
+  const path = (id: string, wrist: { x: number; y: number }, angle: number, size: number, weights: HandWeights): Float32Array => {
+    const s = new Sketch('arm');
+    drawHand(s, 'hand', { wrist, angle, thumbSide: 1, size }, weights, { base: '#aaaaaa', shadow: '#888888' });
+    return (s.nodes.find((node) => node.id === `arm.hand.${id}`) as { path: Float32Array }).path;
+  };
+  it('is the same shape wherever it is, turned and grown', () => {
+    const weights = { open: 0.5, point: 0.25 };
+    const [cos, sin] = [Math.cos(0.7), Math.sin(0.7)];
+    for (const id of ['palm', 'thumb', 'f0']) {
+      const expected = mapPath(path(id, { x: 0, y: 0 }, 0, 1, weights), (x, y) => ({ x: 30 + 0.8 * (x * cos + y * sin), y: -20 + 0.8 * (y * cos - x * sin) }));
+      path(id, { x: 5, y: 5 }, 1, 1, { fist: 1 });
+      const placed = path(id, { x: 30, y: -20 }, 0.7, 0.8, weights);
+      expect(Math.max(...placed.map((value, n) => Math.abs(value - (expected[n] as number))))).toBeLessThan(1e-3);
+    }
+  });
+  it('changes with every weight of its shape', () => {
+    const seen = new Set(HAND_SHAPES.map((shape) => path('f1', { x: 0, y: 0 }, 0, 1, { [shape]: 0.5 }).join(' ')));
+    expect(seen.size).toBeGreaterThan(HAND_SHAPES.length - 3);
   });
 });
 

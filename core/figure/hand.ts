@@ -1,5 +1,5 @@
 import type { Point } from '../draw/matrix.ts';
-import { joined, type Path, pen } from '../draw/path.ts';
+import { pen } from '../draw/path.ts';
 import { clamp, mix } from '../time/easing.ts';
 import type { Knot } from './contour.ts';
 import { HAND_SHAPES, type HandShape, type Pose, type Side } from './pose.ts';
@@ -199,34 +199,42 @@ export interface HandPlace {
   readonly palm?: number;
 }
 
-/**
- * A hand at a wrist. Every finger is a tapered tube with a shade edge of its own, little finger first, so that fingers
- * part without an outline; folded ones lie over the palm; thumb last.
- */
-export function drawHand(s: Sketch, id: string, { wrist, angle, thumbSide, size, palm: turned = 0 }: HandPlace, weights: HandWeights, tone: Tone): void {
-  const hand = blended(weights);
+/** A piece of a hand in its own axes, of an adult's size, the wrist at the origin: an outline, or lines in the palm. */
+type HandPiece = { readonly name: string; readonly knots: readonly Knot[] } | { readonly lines: readonly (readonly [Point, Point, Point])[] };
+
+const shapes = new Map<string, readonly HandPiece[]>();
+/** Hands that are remembered: few shapes are held again and again. */
+const MOST_SHAPES = 600;
+
+/** A hand's pieces in painting order; the same for the same weights, palm and side. */
+function piecesOf(weights: HandWeights, turned: number, thumbSide: 1 | -1): readonly HandPiece[] {
+  let key = `${thumbSide} ${turned}`;
+  for (const shape of HAND_SHAPES) if (weights[shape]) key += ` ${shape}${weights[shape]}`;
+  let known = shapes.get(key);
+  if (!known) {
+    if (shapes.size > MOST_SHAPES) shapes.clear();
+    shapes.set(key, (known = shaped(blended(weights), turned, thumbSide)));
+  }
+  return known;
+}
+
+/** Fingers, palm and thumb of a mixed hand: `turned` adds to how far its palm is turned to the viewer. */
+function shaped(hand: ReturnType<typeof blended>, turned: number, thumbSide: 1 | -1): readonly HandPiece[] {
   const palm = clamp(hand.palm + turned, 0, 1);
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   // From back to palm the hand turns about its own axis: it narrows to its edge and widens with the thumb on the other side.
   const facing = mix(1, -1, palm);
-  const across = Math.sign(facing || 1) * Math.max(NARROWEST, Math.abs(facing)) * thumbSide * hand.wide * size;
-  const at = (x: number, y: number): Point => {
-    const px = x * across;
-    const py = y * size;
-    return { x: wrist.x + px * cos + py * sin, y: wrist.y - px * sin + py * cos };
-  };
-  const shade = 1.9 * size;
+  const across = Math.sign(facing || 1) * Math.max(NARROWEST, Math.abs(facing)) * thumbSide * hand.wide;
+  const at = (x: number, y: number): Point => ({ x: x * across, y });
+  const pieces: HandPiece[] = [];
   const put = (name: string, knots: readonly Knot[]): void => {
-    s.outlined(`${id}.${name}`, [knots], tone, shade);
+    pieces.push({ name, knots });
   };
   const narrow = Math.max(NARROWEST, Math.abs(facing)) * hand.wide;
-  const origin = at(0, 0);
-  /** A way in the hand's own axes as a unit vector of the picture. */
+  /** A way in the hand's own axes as a unit vector. */
   const way = (x: number, y: number): Point => {
     const to = at(x, y);
-    const [dx, dy] = [to.x - origin.x, to.y - origin.y];
-    const long = Math.hypot(dx, dy) || 1;
-    return { x: dx / long, y: dy / long };
+    const long = Math.hypot(to.x, to.y) || 1;
+    return { x: to.x / long, y: to.y / long };
   };
   /** Knots of a tube about its joints, each [x, y, angle (0 on, positive to the thumb), radius]; `on` is 1, or -1 for a tube that comes back. Seen from its edge a finger is as thick as ever, `k` times its width in the palm's axes. */
   const tubed = (joints: readonly (readonly [number, number, number, number])[], on: 1 | -1, k: number): Knot[] => {
@@ -290,16 +298,9 @@ export function drawHand(s: Sketch, id: string, { wrist, angle, thumbSide, size,
       [7.6, -3],
     ].map(([x, y]) => at(x as number, y as number)),
   );
-  const lines: Path[] = [];
-  const line = (...points: readonly (readonly [number, number])[]): void => {
-    const p = points.map(([x, y]) => at(x, y));
-    lines.push(
-      pen()
-        .move((p[0] as Point).x, (p[0] as Point).y)
-        .quad((p[1] as Point).x, (p[1] as Point).y, (p[2] as Point).x, (p[2] as Point).y)
-        .done(),
-    );
-  };
+  const lines: [Point, Point, Point][] = [];
+  const line = (...points: readonly [readonly [number, number], readonly [number, number], readonly [number, number]]): void =>
+    void lines.push(points.map(([x, y]) => at(x, y)) as [Point, Point, Point]);
   const flatness = straight.length === 4 ? Math.min(...straight.map((n) => (hand.fingers[n] as Finger)[1])) : 0;
   if (flatness > 0.9 && narrow > 0.8) {
     if (palm > 0.8) {
@@ -307,7 +308,7 @@ export function drawHand(s: Sketch, id: string, { wrist, angle, thumbSide, size,
       line([-12, 20], [-2, 25], [8.4, 20.6]);
     } else if (palm < 0.2) for (const n of [1, 2]) line([(FINGERS[n]?.[0] ?? 0) - 2.4, 24.6], [FINGERS[n]?.[0] ?? 0, 22.6], [(FINGERS[n]?.[0] ?? 0) + 2.4, 24.6]);
   }
-  if (lines.length) s.line(`${id}.lines`, joined(...lines), tone.shadow, 1.5 * size);
+  if (lines.length) pieces.push({ lines });
   for (const n of rolled) put(`f${n}`, finger(n));
   const [out, long, turn] = hand.thumb;
   // The thumb grows out of the ball at its own side of the palm.
@@ -328,4 +329,28 @@ export function drawHand(s: Sketch, id: string, { wrist, angle, thumbSide, size,
       1 / narrow ** 0.5,
     ),
   );
+  return pieces;
+}
+
+/**
+ * A hand at a wrist. Every finger is a tapered tube with a shade edge of its own, little finger first, so that fingers
+ * part without an outline; folded ones lie over the palm; thumb last.
+ */
+export function drawHand(s: Sketch, id: string, { wrist, angle, thumbSide, size, palm = 0 }: HandPlace, weights: HandWeights, tone: Tone): void {
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const turned = ({ x, y }: Point): Point => ({ x: x * cos + y * sin, y: y * cos - x * sin });
+  const placed = (point: Point): Point => {
+    const { x, y } = turned(point);
+    return { x: wrist.x + x * size, y: wrist.y + y * size };
+  };
+  for (const piece of piecesOf(weights, palm, thumbSide)) {
+    if ('lines' in piece) {
+      const out = pen();
+      for (const line of piece.lines) {
+        const [a, b, c] = line.map(placed) as [Point, Point, Point];
+        out.move(a.x, a.y).quad(b.x, b.y, c.x, c.y);
+      }
+      s.line(`${id}.lines`, out.done(), tone.shadow, 1.5 * size);
+    } else s.outlined(`${id}.${piece.name}`, [piece.knots.map((knot): Knot => ({ ...placed(knot), ...(knot.way ? { way: turned(knot.way) } : {}) }))], tone, 1.9 * size);
+  }
 }

@@ -35,6 +35,15 @@ describe('a head from the side', () => {
     }
     expect(idsOf(40).some((id) => id.includes('eyeR.'))).toBe(true);
   });
+  it('keeps a sliver of the far eye and brow at first, none of the eye where it is shut, and none in the true profile', () => {
+    const far = (degrees: number, blink = 0): string[] => {
+      const who = designed('lena', 'ch_00000000000a', 'a0');
+      return items(drawFigure(who, posed({ bodyTurn: degrees / FULL_TURN, blink }), MOUTH_CHART.rest).nodes).flatMap(({ id }) => /far[A-Z]\w+/.exec(id) ?? []);
+    };
+    expect(far(58)).toEqual(['farWhite', 'farLash', 'farBrow']);
+    expect(far(-58, 1)).toEqual(['farLash', 'farBrow']);
+    expect(far(74)).toEqual([]);
+  });
   it('has its nose before everything else of the face, on every face, and the other way round for the other side', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 5000 }), fc.boolean(), (seed, left) => {

@@ -1,3 +1,4 @@
+import { mixed } from '../draw/colour.ts';
 import type { Matrix } from '../draw/matrix.ts';
 import { ellipse, pen } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
@@ -15,6 +16,7 @@ export function drawProfileFace(model: FigureModel, { yaw, pose, mouth }: HeadSt
   const { p, skin } = model;
   const side = profileOf(model, yaw, chinDrop(mouth), mouth);
   const s = new Sketch('face');
+  drawFarEye(s, model, side, pose);
   const flush = clamp(pose.flush, 0, 1);
   const up = Math.max(0, pose.smile) * 1.2 + pose.cheek * 2.4;
   s.shaded(
@@ -42,6 +44,40 @@ export function drawProfileFace(model: FigureModel, { yaw, pose, mouth }: HeadSt
       0.5 * p.elder,
     );
   return s.nodes;
+}
+
+/** Of the far eye and its brow a sliver beyond the bridge of the nose, gone before the true profile (bodies.md, 7). The head is painted over it. */
+function drawFarEye(s: Sketch, model: FigureModel, side: Profile, pose: HeadState['pose']): void {
+  const left = 1 - side.share * 1.6;
+  if (left <= 0) return;
+  const { p, skin } = model;
+  const near = side.facing > 0 ? 'L' : 'R';
+  const far = near === 'L' ? 'R' : 'L';
+  const open = clamp(1 - Math.max(pose.blink, pose.happyClosed) - pose.lid * 0.6, 0, 1);
+  const at = side.edge(p.eyeY - 3) - 1.6;
+  const X = (value: number): number => side.facing * value;
+  const wide = 4.4 * left;
+  if (open > 0.15) s.fill('farWhite', ellipse(X(at), p.eyeY, wide, 6.2 * open), mixed('#ffffff', skin.base, 0.12));
+  s.line(
+    'farLash',
+    pen()
+      .move(X(at - 2), p.eyeY - 5.6 * open)
+      .quad(X(at + wide * 0.9), p.eyeY - 6.6 * open, X(at + wide + 0.6), p.eyeY - 2.4 * open)
+      .done(),
+    skin.dark,
+    1.8,
+  );
+  const y = p.eyeY - 17 + (pose[`browIn${far}`] + pose[`browOut${far}`]) / 2;
+  const brow = side.edge(y);
+  s.line(
+    'farBrow',
+    pen()
+      .move(X(brow - 3), y)
+      .quad(X(brow + 1.6 * left), y - 0.6, X(brow + 2.6 * left), y + 1.6)
+      .done(),
+    model.brow,
+    3,
+  );
 }
 
 function drawEye(model: FigureModel, side: Profile, yaw: number, pose: HeadState['pose']): Node[] {

@@ -320,9 +320,11 @@ function drawnIn(id: string, acting: Acting, tick: number, pose: Pose): DrawnFig
 
 /** Takes the old node wherever the new one is equal to the number: what comes out is the same, by old reference. */
 function kept(before: readonly Node[], now: readonly Node[]): readonly Node[] {
-  const old = new Map(before.map((node) => [node.id, node]));
-  return now.map((node) => {
-    const known = old.get(node.id);
+  // As a rule the parts are the same ones in the same order.
+  let old: Map<string, Node> | undefined;
+  return now.map((node, n) => {
+    const there = before[n];
+    const known = there?.id === node.id ? there : (old ??= new Map(before.map((one) => [one.id, one]))).get(node.id);
     return known && sameNode(known, node) ? known : node;
   });
 }
