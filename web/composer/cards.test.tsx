@@ -219,7 +219,7 @@ describe('hanging a cue from a word', () => {
     ['Move', 'To middle', { kind: 'move', walk: true, x: 0 }],
     ['Mouth', 'Closed', { kind: 'mouth', shape: 'closed' }],
     ['Camera', 'Close, Marit', { kind: 'camera', framing: 'close' }],
-    ['Camera', 'Over Marit’s shoulder', { kind: 'camera', framing: 'shoulder' }],
+    ['Camera', 'Over Marit’s shoulder, at Tully', { kind: 'camera', framing: 'shoulder' }],
     ['Camera', 'Ease out to wide', { kind: 'camera', framing: 'wide' }],
   ] as const)('offers %s: %s', (kind, option, cue) => {
     show();
@@ -231,7 +231,7 @@ describe('hanging a cue from a word', () => {
   it('looks over the shoulder of who has one, at the other', () => {
     show();
     open();
-    expect(screen.queryByRole('button', { name: 'Over Tully’s shoulder' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Over Tully’s shoulder, at Marit' })).toBeNull();
     fireEvent.click(within(screen.getByRole('region', { name: 'Camera' })).getByRole('button', { name: 'Close, Marit' }));
     const [id] = Object.keys(useProduction.getState().document?.scenes[made.scene]?.cues ?? {}) as [string];
     act(() => view({ hanging: undefined, cue: id }));

@@ -84,6 +84,7 @@ describe('a cue’s words', () => {
     const shot = { kind: 'camera' as const, x: 0, y: 0, width: 1920, over: 0, push: 0 };
     expect(label({ ...shot, framing: 'wide', subjects: [] })).toBe('Wide');
     expect(label({ ...shot, framing: 'two-shot', subjects: [...layers] })).toBe('Two-shot, Marit and Tully');
+    expect(label({ ...shot, framing: 'shoulder', subjects: [...layers] })).toBe('Over Tully’s shoulder, at Marit');
     expect(label({ ...shot, framing: 'close', subjects: [layers[0]], over: 9000, push: 0.1 })).toBe('Ease to Close, Marit, slow push');
   });
   it('keep an action that is not known by its id', () =>

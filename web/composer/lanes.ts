@@ -149,6 +149,8 @@ export function cueLabel(document: Document, scene: PlacedScene, cue: Cue): stri
       return cue.walk ? 'Walk' : 'Slide';
     case 'camera': {
       const who = cue.subjects.map((id) => nameOfLayer(document, scene, id)).join(' and ');
+      const [seen, over] = cue.subjects;
+      if (cue.framing === 'shoulder' && seen && over) return `Over ${nameOfLayer(document, scene, over)}’s shoulder, at ${nameOfLayer(document, scene, seen)}`;
       const way = cue.over ? 'ease to ' : '';
       return `${way}${FRAMING_NAMES[cue.framing]}${who && cue.framing !== 'wide' ? `, ${who}` : ''}${cue.push ? ', slow push' : ''}`.replace(/^./, (c) => c.toUpperCase());
     }

@@ -6,7 +6,7 @@ import { ACTIONS } from '#core/figure/actions/index';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
 import { characterLayers } from '#core/schedule/casting';
 import type { ScheduledLine } from '#core/schedule/lines';
-import { valueAt } from '#core/schedule/staged';
+import { isOn, valueAt } from '#core/schedule/staged';
 import { OWN_SOUNDS, ownSource } from '#core/sound/own/index';
 import { frameSize } from '#core/stage/frame';
 import { hasShoulder } from '#core/stage/shoulder';
@@ -60,6 +60,10 @@ function beside(scene: PlacedScene, layer: string, x: number, tick: number): num
   for (let away = 0; away < 1200; away += 20) for (const place of [x - away, x + away]) if (free(place)) return place;
   return x;
 }
+
+/** Of a crowd not every pair is offered. */
+const MOST_SHOULDERS = 8;
+const NEVER = { start: 0, end: 0 };
 
 /** Where looks go besides people: names with places on the stage. */
 const PLACES = [
@@ -155,10 +159,14 @@ export function paletteItems(
   camera('Wide', 'all whole', { framing: 'wide', subjects: [] });
   if (two.length > 1) camera(`Two-shot, ${two.map(nameOf).join(' and ')}`, 'both', { framing: 'two-shot', subjects: two });
   for (const [id] of people) for (const framing of ['medium', 'close'] as const) camera(`${FRAMING_NAMES[framing]}, ${nameOf(id)}`, 'cut', { framing, subjects: [id] });
-  if (two.length > 1)
-    for (const [seen, over] of [two, two.toReversed()])
-      if (hasShoulder(scene.layers.get(over as string)?.acting?.character))
-        camera(`Over ${nameOf(over as string)}’s shoulder`, `${nameOf(seen as string)} back behind`, { framing: 'shoulder', subjects: [seen as string, over as string] });
+  const backs = people.filter(([id]) => hasShoulder(scene.layers.get(id)?.acting?.character));
+  // Who is there at that moment first.
+  const away = (id: string): number => (isOn(scene.layers.get(id) ?? NEVER, tick) ? 0 : 1);
+  const pairs = backs
+    .flatMap(([over]) => people.filter(([seen]) => seen !== over).map(([seen]) => [seen, over] as const))
+    .sort((a, b) => away(a[0]) + away(a[1]) - away(b[0]) - away(b[1]));
+  for (const [seen, over] of pairs.slice(0, MOST_SHOULDERS))
+    camera(`Over ${nameOf(over)}’s shoulder, at ${nameOf(seen)}`, 'back behind', { framing: 'shoulder', subjects: [seen, over] });
   for (const [id] of people) camera(`Ease in on ${nameOf(id)}`, 'push move', { framing: 'medium', subjects: [id], over: toTicks(1) });
   camera('Ease out to wide', 'pull', { framing: 'wide', subjects: [], over: toTicks(1.2) });
 
