@@ -424,6 +424,17 @@ describe('home', () => {
     await (await browser.button('More for How tides work (copy)')).click();
     await browser.driver.findElement(By.xpath('//*[@role="menuitem" and contains(., "Delete")]')).click();
     await browser.until('it is gone', `return !document.querySelector('[data-production="How tides work (copy)"]')`);
+    // The note slides in from below the window.
+    await browser.until(
+      'the note has come to rest',
+      `const undo = [...document.querySelectorAll('[data-sonner-toast] button')].find((one) => one.textContent.trim() === 'Undo');
+       if (!undo) return false;
+       const { top, bottom } = undo.getBoundingClientRect();
+       const same = window.noteTop === top;
+       window.noteTop = top;
+       return same && bottom < innerHeight;`,
+      30_000,
+    );
     await browser.driver.findElement(By.xpath('//button[normalize-space()="Undo"]')).click();
     await browser.find('[data-production="How tides work (copy)"]');
   });
