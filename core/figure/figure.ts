@@ -96,19 +96,20 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
   const front = sides.filter((side) => !behind(side));
   const raised = (side: Side): boolean => sk.arms[side].wrist.y < sk.neck.y + 30;
 
-  const headNodes = place([
-    ...(wrapped ? [] : drawEars(model, yaw, true)),
-    ...(isProfile(yaw) ? drawProfileFace : drawFace)(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
-    ...wear.extras.flatMap((extra) => extra.face?.(model, yaw) ?? []),
-    ...(wrapped ? [] : drawEars(model, yaw, false)),
-    ...under('front', parts.hairFront),
-    // A scarf goes over the arms of glasses, a hat under them.
-    ...(wrapped ? [...(parts.glasses ?? []), ...(parts.hatFront ?? [])] : [...(parts.hatFront ?? []), ...(parts.glasses ?? [])]),
-    ...wear.extras.flatMap((extra) => extra.head?.(model, yaw, chinDrop(mouth)) ?? []),
-  ]);
+  const wholeHead = (): Node[] =>
+    place([
+      ...(wrapped ? [] : drawEars(model, yaw, true)),
+      ...(isProfile(yaw) ? drawProfileFace : drawFace)(model, { yaw, pitch: pose.headPitch, pose, mouth }, facialHair(model.character.parts.facialHair)),
+      ...wear.extras.flatMap((extra) => extra.face?.(model, yaw) ?? []),
+      ...(wrapped ? [] : drawEars(model, yaw, false)),
+      ...under('front', parts.hairFront),
+      // A scarf goes over the arms of glasses, a hat under them.
+      ...(wrapped ? [...(parts.glasses ?? []), ...(parts.hatFront ?? [])] : [...(parts.hatFront ?? []), ...(parts.glasses ?? [])]),
+      ...wear.extras.flatMap((extra) => extra.head?.(model, yaw, chinDrop(mouth)) ?? []),
+    ]);
   if (Math.abs(pose.away) > 0.5 && lap === 0) {
     // Who looks over the shoulder is seen from the side.
-    const head = isProfile(yaw) ? [...place(under('back', parts.hairBack)), ...headNodes] : undefined;
+    const head = isProfile(yaw) ? [...place(under('back', parts.hairBack)), ...wholeHead()] : undefined;
     return { nodes: drawFromBehind(model, sk, pose, wear, hair, headwear, head), skeleton: sk };
   }
 
@@ -133,7 +134,7 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     ...(headwear?.collar?.(outer) ?? []),
     // A hand before the chest lies over collar and scarf.
     ...front.filter((side) => !raised(side) && isHigh(sk, model, side) && pose[`pocket${side}`] < 0.5).flatMap((side) => drawArm(model, sk, pose, wear, side, 'fore')),
-    ...headNodes,
+    ...wholeHead(),
     ...front.filter(raised).flatMap((side) => drawArm(model, sk, pose, wear, side)),
   ];
   return { nodes, skeleton: sk };

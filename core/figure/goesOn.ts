@@ -12,3 +12,6 @@ export function goesOn(character: Character): 'feet' | 'wheels' | 'seat' {
   const { seat } = wearOf(character);
   return seat ? (seat.stays ? 'wheels' : 'seat') : 'feet';
 }
+
+/** Whether somebody has a person's body, with sides and a back and ways to stand: mascots and pictures are as they were made. */
+export const isWholePerson = ({ kind, picture }: Pick<Character, 'kind' | 'picture'>): boolean => kind === 'person' && !picture;

@@ -277,10 +277,10 @@ function drawNeck(model: FigureModel, sk: Skeleton, frame: TorsoFrame, behind: b
   // From the side it runs from nape to throat, and begins where the jaw ends, which is higher (bodies.md, 7).
   const aside = isProfile(sk.headYaw) ? Math.sign(sk.headYaw) * mix(0.6, 1, profileShare(sk.headYaw)) : 0;
   const jaw = { x: sk.head.x - Math.sin(sk.headAngle) * p.headHeight * 0.6, y: sk.head.y + p.headHeight * (aside ? 0.46 : 0.66) };
-  const top = { L: half * 0.98 + Math.max(0, aside) * 13 - Math.max(0, -aside) * 1, R: half * 0.98 + Math.max(0, -aside) * 13 - Math.max(0, aside) * 1 };
-  // The root of the neck lies on the outermost cloth and turns as its collar does.
+  const top = { L: half * 0.98 + (aside > 0 ? aside * 13 : aside), R: half * 0.98 + (aside < 0 ? -aside * 13 : -aside) };
   // A neck is round: where the trunk is seen from the side it keeps its width.
   const round = smooth((Math.abs(Math.sin(sk.bodyYaw)) - 0.6) / 0.34);
+  // Its root lies on the outermost cloth and turns as its collar does.
   const base = frame.place;
   // No neckline from behind.
   const nape = behind ? 9 : 0;

@@ -3,7 +3,7 @@ import type { Character, CharacterLayer, CueOf, Role, Scene } from '../document/
 import { dice, hashText } from '../draw/hash.ts';
 import { usesArms } from '../figure/actions/action.ts';
 import { actionOf } from '../figure/actions/index.ts';
-import { goesOn } from '../figure/goesOn.ts';
+import { goesOn, isWholePerson } from '../figure/goesOn.ts';
 import { bodyOf } from '../figure/mascots/index.ts';
 import { makeOf } from '../figure/mascots/makes.ts';
 import type { PoseKey } from '../figure/pose.ts';
@@ -219,12 +219,9 @@ const facingOf = (input: Pick<ActingInput, 'layer' | 'id'>): 1 | -1 => {
 /** How far rest poses turn the trunk, of a full turn: about 12 degrees. */
 const REST_YAW = 12 / FULL_TURN;
 
-/** Rest poses are a person's; mascots and pictures stand as they are made. */
-const stands = (character: Character): boolean => character.kind === 'person' && !character.picture;
-
 function restOfFigure(input: ActingInput, own: readonly ScheduledLine[], on: ReturnType<typeof goesOn>): Acting['rest'] {
   const { scene, resolved, lines, id, character } = input;
-  if (!stands(character) || (on !== 'feet' && !wearOf(character).seat)) return {};
+  if (!isWholePerson(character) || (on !== 'feet' && !wearOf(character).seat)) return {};
   const spans = clockSpans(scene, resolved, lines).map((span) => ({
     id: span.id,
     start: span.start,
@@ -249,7 +246,7 @@ function channelsOf(
   const idle = new Gathering();
   for (const span of spans) {
     const talking = own.some((line) => line.start < span.end && line.end > span.start);
-    idle.add(cachedIdle({ id: span.id, layer: id, length: span.end - span.start, lively, tense, talking, height, sway: stands(character) ? SWAY : 1 }), span.start);
+    idle.add(cachedIdle({ id: span.id, layer: id, length: span.end - span.start, lively, tense, talking, height, sway: isWholePerson(character) ? SWAY : 1 }), span.start);
   }
   const cuedFaces = cues.filter((c) => c.cue.kind === 'face');
   const speech = new Gathering();
@@ -306,7 +303,7 @@ function channelsOf(
     );
   }
 
-  const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, cues, lively), restValue(layer, 'turn') + (stands(character) ? facingOf({ layer, id }) * REST_YAW : 0));
+  const gaze = gazeKeys(fixationsOf(scene, resolved, lines, own, id, cues, lively), restValue(layer, 'turn') + (isWholePerson(character) ? facingOf({ layer, id }) * REST_YAW : 0));
   const faces = sequenced([...cues.flatMap(({ cue, start, end }) => (cue.kind === 'face' ? [facePerformance(cue, start, end)] : [])), ...feelings]);
   const acted = sequenced(performed.map(({ plays }) => plays));
   const talked = sequenced(hands.map((one) => gesturePerformance(one, one.start, one.end, character.temper, full)));

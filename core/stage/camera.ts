@@ -11,6 +11,7 @@ import { frameSize, type View } from './frame.ts';
 import { drawnKind } from './layers/index.ts';
 import { middleBox } from './layers/kind.ts';
 import { CAMERA_METRES, stageMatrix } from './place.ts';
+import { shoulderSide } from './shoulder.ts';
 
 /** Headroom as a share of the view's height (motion.md: 8-12 %). */
 const HEADROOM = 0.1;
@@ -43,14 +44,13 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
   const [one] = subjects as [StagedLayer];
   const mascot = one.acting && one.acting.character.kind !== 'person';
   const share = SHARES[cue.framing][mascot ? 'mascot' : 'person'];
-  const [box] = boxes as [(typeof boxes)[number]];
-  const own = cue.framing === 'shoulder' ? box.floor - box.top : tallest;
+  // Over a shoulder it is one that is seen, however many are named.
+  const own = cue.framing === 'shoulder' ? first.floor - first.top : tallest;
   const height = Math.max(own * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
   if (cue.framing === 'shoulder') {
     const [, other] = subjects;
-    const side = other && valueAt(other, 'x', tick) < valueAt(one, 'x', tick) ? -1 : 1;
-    const aside = other ? side * height * aspect * BESIDE_SHOULDER : 0;
-    return keep({ x: (box.left + box.right) / 2 + aside, y: box.top - height * HEADROOM + height / 2, width: height * aspect });
+    const aside = other ? shoulderSide(other, one, tick) * height * aspect * BESIDE_SHOULDER : 0;
+    return keep({ x: (first.left + first.right) / 2 + aside, y: first.top - height * HEADROOM + height / 2, width: height * aspect });
   }
   // Lead room on the side that the face looks to.
   const room = cue.framing === 'medium' ? roomSide(scene, one, tick) * OFF_MIDDLE : 0;

@@ -5,6 +5,7 @@ import { hull } from '../draw/path.ts';
 import { isGroup, type Node, sameNode } from '../draw/picture.ts';
 import type { DrawnFigure } from '../figure/drawn.ts';
 import { drawFigure, drawSeat } from '../figure/figure.ts';
+import { isWholePerson } from '../figure/goesOn.ts';
 import { MOUTH_CHART, MOUTH_KEYS } from '../figure/mouth.ts';
 import { stool } from '../figure/parts/extras/stool.ts';
 import { ARM_KEYS, HAND_SHAPES, type PartialPose, POSE_KEYS, type Pose, type PoseKey, posed, REST, type Side } from '../figure/pose.ts';
@@ -17,6 +18,7 @@ import { heldAt } from '../schedule/stageProperties.ts';
 import { clamp, smooth } from '../time/easing.ts';
 import { toTicks } from '../time/ticks.ts';
 import { amountAt, sample, type Track } from '../time/track.ts';
+import { channelAt } from './channelAt.ts';
 import { sideReadsBack, turnHead } from './headSide.ts';
 
 /**
@@ -71,9 +73,7 @@ export function poseAt(acting: Acting, tick: number): Pose {
   for (const key of POSE_KEYS) {
     const tracks = acting.channels[key];
     if (!tracks) continue;
-    let sum = 0;
-    for (const { track, by } of tracks) sum += by === undefined ? sample(track, tick) : sample(track, tick) * (by === 'alive' ? alive : faces);
-    pose[key] = sum;
+    pose[key] = channelAt(tracks, tick, alive, faces);
   }
   atRest(acting, pose, tick);
   pose.bodyTurn += amountAt(acting.turn, tick);
@@ -81,7 +81,7 @@ export function poseAt(acting: Acting, tick: number): Pose {
   pose.gazeX = clamp(pose.gazeX, -1, 1);
   pose.gazeY = clamp(pose.gazeY, -1, 1);
   pose.smile = clamp(pose.smile, -1, 1);
-  if (pose.away && (acting.character.kind !== 'person' || acting.character.picture)) {
+  if (pose.away && !isWholePerson(acting.character)) {
     // Mascots and pictures have no back: they turn to the side.
     pose.bodyTurn += pose.away * 0.6;
     pose.away = 0;
@@ -106,14 +106,11 @@ export const readsBack = (acting: Acting): number => Math.max(SWING_LAG, sideRea
 /** And at most so far: units, and shares of a turn. */
 const BEHIND = { hem: 16, hair: 0.09 } as const;
 
-/** A channel of an acting as it is by itself, all its tracks added up. */
-const channelAt = (acting: Acting, key: PoseKey, tick: number): number => (acting.channels[key] ?? []).reduce((sum, { track }) => sum + sample(track, tick), 0);
-
 /** Skirts, coats and long hair swing: they are where hips and head were a moment ago. */
 function swingBehind(acting: Acting, pose: Pose, tick: number): void {
   if (acting.character.kind !== 'person') return;
   const then = tick - SWING_LAG;
-  const went = (key: PoseKey): number => channelAt(acting, key, then) - channelAt(acting, key, tick);
+  const went = (key: PoseKey): number => channelAt(acting.channels[key], then) - channelAt(acting.channels[key], tick);
   const way = (((sample(acting.x, then) - sample(acting.x, tick)) * acting.facing) / acting.scale) * 0.45;
   const hips = went('hipX') + (acting.rest.hipX ? sample(acting.rest.hipX, then) - sample(acting.rest.hipX, tick) : 0);
   pose.hemSwing = clamp(way + hips * 1.4 + went('bodyTurn') * 22, -BEHIND.hem, BEHIND.hem);

@@ -1,3 +1,4 @@
+import { isWholePerson } from '../figure/goesOn.ts';
 import type { Pose } from '../figure/pose.ts';
 import { FULL_TURN } from '../figure/skeleton.ts';
 import { PROFILE_FROM } from '../figure/turn.ts';
@@ -5,6 +6,7 @@ import type { Acting } from '../schedule/acting.ts';
 import { clamp } from '../time/easing.ts';
 import { toTicks } from '../time/ticks.ts';
 import { amountAt, sample } from '../time/track.ts';
+import { channelAt } from './channelAt.ts';
 
 /** Turn from which on a head is drawn from the side, in shares of a full turn. */
 const SIDE = PROFILE_FROM / ((FULL_TURN * Math.PI) / 180);
@@ -18,13 +20,10 @@ const BACK = toTicks(2);
 /** Beyond the edge by a little, so that rounding does not fall back. */
 const CLEAR = 0.006;
 
-/** Mascots and pictures have no side of their own. */
-const hasSide = ({ character }: Acting): boolean => character.kind === 'person' && !character.picture;
-
 /** Whether somebody is ever turned so far that the head is seen from the side. */
 const turnsAside = (acting: Acting): boolean => {
   const { turn } = acting;
-  return hasSide(acting) && (typeof turn === 'number' ? [turn] : turn.values).some((value) => Math.abs(value) > BY_ITSELF);
+  return isWholePerson(acting.character) && (typeof turn === 'number' ? [turn] : turn.values).some((value) => Math.abs(value) > BY_ITSELF);
 };
 
 /** How far before a moment its picture reads how a head was turned, in ticks. */
@@ -34,7 +33,7 @@ const memo = new WeakMap<Acting, boolean>();
 
 /** How far the head is turned from the viewer, as it is asked to be: limited to three quarters, or to the turn that somebody gave the figure. */
 function limited(acting: Acting, turn: number, tick: number): number {
-  const asked = hasSide(acting) ? amountAt(acting.turn, tick) : 0;
+  const asked = isWholePerson(acting.character) ? amountAt(acting.turn, tick) : 0;
   return clamp(turn, Math.min(-BY_ITSELF, asked), Math.max(BY_ITSELF, asked));
 }
 
@@ -44,7 +43,7 @@ function turnAt(acting: Acting, tick: number): number {
   const faces = amountAt(acting.faceStrength, tick);
   let sum = amountAt(acting.turn, tick);
   for (const key of ['bodyTurn', 'headTurn'] as const) {
-    for (const { track, by } of acting.channels[key] ?? []) sum += sample(track, tick) * (by === undefined ? 1 : by === 'alive' ? alive : faces);
+    sum += channelAt(acting.channels[key], tick, alive, faces);
     const rest = acting.rest[key];
     if (rest) sum += sample(rest, tick);
   }

@@ -8,7 +8,7 @@ import { toneMatrix } from '../draw/tone.ts';
 import { edit, type Recipe } from '../edit/change.ts';
 import { hangCue } from '../edit/commands/cues.ts';
 import { addKey } from '../edit/commands/keys.ts';
-import { addEffect, addLayer, changeLayer, flipLayers, setMask, setPassage, setProperty, setSpan } from '../edit/commands/layers.ts';
+import { addEffect, addLayer, changeLayer, flipLayers, holdLayer, setMask, setPassage, setProperty, setSpan } from '../edit/commands/layers.ts';
 import { IncrementalPainter, paintFully } from '../paint/incremental.ts';
 import type { RawImage } from '../paint/paint.ts';
 import { type SceneSchedule, sceneSchedule } from '../schedule/schedule.ts';
@@ -41,6 +41,26 @@ const card: RawImage = { width: 6, height: 4, data: Uint8ClampedArray.from({ len
 const painter = nodePainter(new Map([[PICTURE, card]]));
 const times = scheduled(document);
 const span = times.resolved.spans.get(layers.title) as { start: number; end: number };
+
+describe('the shade of somebody in a set', () => {
+  it('falls the same way with empty hands and with something in one', () => {
+    const { first, second } = layers;
+    const street = run((draft) => {
+      sceneIn(draft as Document, scene).backdrop = { kind: 'set', set: 'street', light: 0.75 };
+    });
+    const lamp = { kind: 'prop', prop: 'lantern', x: 0, y: 0, scaleX: 1, scaleY: 1, locked: false, hidden: false } as never;
+    const [id] = [makeId('layer')];
+    const holding = run(holdLayer(scene, id, first, 'right'), run(addLayer(scene, id, lamp), street));
+    const shadeOf = (of: Document, figure: string): readonly number[] | undefined => {
+      const all = (plane: Plane | undefined): readonly Node[] => (plane ? [...plane.nodes, ...(plane.planes ?? []).flatMap(all)] : []);
+      const shade = all(planeOf(of, figure, 60_000)).find((node) => node.id === 'floor.shade');
+      return shade && !isGroup(shade) ? shade.matrix : undefined;
+    };
+    expect(shadeOf(street, first)?.[0]).toBeGreaterThan(1.3);
+    expect(shadeOf(holding, first)).toEqual(shadeOf(street, first));
+    expect(shadeOf(holding, second)).toEqual(shadeOf(street, second));
+  });
+});
 
 describe('a title', () => {
   it('comes on a word and goes on another, faded in and wiped out', () => {

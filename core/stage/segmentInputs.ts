@@ -12,7 +12,6 @@ import { cameraAt, focusAt } from './camera.ts';
 import { momentOf } from './evaluate.ts';
 import { readsBack } from './figures.ts';
 import { movesByItself } from './layers/index.ts';
-import { shoulderAt } from './shoulder.ts';
 import { everSeen, TAIL_LAG } from './tree.ts';
 
 /** Fields of a layer that no picture shows, or that the schedule has turned into tracks and times. */
@@ -159,7 +158,7 @@ function sceneInputs(film: FilmSchedule, segment: Segment): string {
   ticks.forEach((tick, n) => {
     const { x, y, width } = cameraAt(scene, tick, film.document.production.frame);
     const { depth, blur } = focusAt(scene, tick);
-    const shoulder = shoulderAt(scene, tick);
+    const shoulder = moments[n]?.shoulder;
     const over = shoulder ? ` over ${shoulder.staged.id} ${shoulder.side}` : '';
     const view = `${x} ${y} ${width}${blur ? ` sharp at ${depth}, soft ${blur}` : ''}${over}`;
     if (view !== last) views.push([n, (last = view)]);

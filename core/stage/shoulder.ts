@@ -1,6 +1,7 @@
 import type { Character, FrameShape } from '../document/schema.ts';
 import { type Matrix, multiply } from '../draw/matrix.ts';
 import type { Plane } from '../draw/picture.ts';
+import { isWholePerson } from '../figure/goesOn.ts';
 import { wearOf } from '../figure/wear.ts';
 import type { SceneSchedule } from '../schedule/schedule.ts';
 import { isOn, type StagedLayer, valueAt } from '../schedule/staged.ts';
@@ -22,7 +23,10 @@ const AWAY = 0.86;
 const SOFT = 2.5;
 
 /** Whether a character can be seen from behind on its feet: mascots and pictures have no back. */
-export const hasShoulder = (character: Character | undefined): boolean => character?.kind === 'person' && !character.picture && !wearOf(character).seat;
+export const hasShoulder = (character: Character | undefined): boolean => !!character && isWholePerson(character) && !wearOf(character).seat;
+
+/** On which side of the picture somebody stands over whose shoulder another is seen: that on which they stand on the stage. */
+export const shoulderSide = (over: StagedLayer, seen: StagedLayer, tick: number): -1 | 1 => (valueAt(over, 'x', tick) < valueAt(seen, 'x', tick) ? -1 : 1);
 
 /** Over whose shoulder the shot of a moment looks; undefined where it does not, or where nobody is there to look over. */
 export function shoulderAt(scene: SceneSchedule, tick: number): Shoulder | undefined {
@@ -30,7 +34,7 @@ export function shoulderAt(scene: SceneSchedule, tick: number): Shoulder | undef
   if (shot?.cue.framing !== 'shoulder') return undefined;
   const [seen, over] = shot.cue.subjects.map((id) => scene.layers.get(id));
   if (!seen || !over || over.layer.hidden || !isOn(over, tick) || over.layer.parent !== undefined || !hasShoulder(over.acting?.character)) return undefined;
-  return { staged: over, side: valueAt(over, 'x', shot.start) < valueAt(seen, 'x', shot.start) ? -1 : 1 };
+  return { staged: over, side: shoulderSide(over, seen, shot.start) };
 }
 
 /** The one in the foreground, from behind, as it acts; `pinned` is the view of what lies on the picture. */
@@ -38,10 +42,10 @@ export function shoulderPlane(
   shoulder: Shoulder | undefined,
   { tick, shape, pinned }: { readonly tick: number; readonly shape: FrameShape; readonly pinned: Matrix },
 ): Plane | undefined {
-  if (!shoulder?.staged.acting) return undefined;
-  const { staged, side } = shoulder;
-  const { acting, id } = staged;
-  if (!acting) return undefined;
+  const acting = shoulder?.staged.acting;
+  if (!shoulder || !acting) return undefined;
+  const { side } = shoulder;
+  const { id } = shoulder.staged;
   const { width, height } = frameSize(shape);
   const { nodes, skeleton } = figureFromBehind(id, acting, tick, -side * AWAY);
   const tall = Math.min(height * SIZE.height, width * SIZE.width);

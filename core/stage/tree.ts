@@ -242,7 +242,7 @@ function draw(moment: Moment, staged: StagedLayer, outer: Matrix): readonly Plan
   if (!seen && !acting.seats.length) return [];
   const held = seen && acting ? heldPlanes(moment, staged, matrix) : undefined;
   const drawn = kind && seen && !held ? kind.nodes(staged as never, tick, around) : NO_NODES;
-  const nodes = acting && moment.scene.scene.backdrop.kind === 'set' ? castShade(drawn, (light ?? DAYLIGHT).low, valueAt(staged, 'scaleX', tick) < 0 ? -1 : 1) : drawn;
+  const nodes = acting ? inPlace(moment, staged, drawn) : drawn;
   const shown = { id, view: matrix, nodes };
   // A picture takes the light as a whole, what is drawn by its colours, words not at all.
   const asPicture = layer.kind === 'picture' || layer.kind === 'clip' || !!acting?.character.picture;
@@ -496,6 +496,10 @@ const closelySeen = (moment: Moment, staged: StagedLayer, matrix: Matrix): boole
 /** Whether any of a figure is in the picture: what is not is neither drawn nor in the key of a segment. */
 const isInPicture = (moment: Moment, staged: StagedLayer, matrix: Matrix): boolean => roughlySeen(moment, staged, matrix) ?? closelySeen(moment, staged, matrix);
 
+/** A figure's nodes as it stands in a set: its shade falls away from the light there. */
+const inPlace = ({ scene, light, tick }: Moment, staged: StagedLayer, nodes: readonly Node[]): readonly Node[] =>
+  scene.scene.backdrop.kind === 'set' ? castShade(nodes, (light ?? DAYLIGHT).low, valueAt(staged, 'scaleX', tick) < 0 ? -1 : 1) : nodes;
+
 const SIDES = { left: 'L', right: 'R' } as const;
 
 /** A figure that holds layers, in pieces: what is drawn before the fingers, what is held, and the rest on top. */
@@ -507,12 +511,13 @@ function heldPlanes(moment: Moment, staged: StagedLayer, matrix: Matrix): readon
     return one && isSeen(moment, family, one) ? [{ one, side: SIDES[one.layer.hand ?? 'right'] as Side }] : [];
   });
   if (!acting || !held.length) return undefined;
-  const { nodes, skeleton } = figureAt(
+  const { nodes: drawn, skeleton } = figureAt(
     id,
     acting,
     moment.tick,
     held.map(({ side }) => side),
   );
+  const nodes = inPlace(moment, staged, drawn);
   const cuts = held.map(({ one, side }) => ({ one, side, at: fingersAt(nodes, [side]) })).sort((a, b) => a.at - b.at);
   const planes: Plane[] = [];
   let from = 0;

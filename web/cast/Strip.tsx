@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { Character } from '#core/document/schema';
 import { MOUTH_SHAPES, type MouthShape } from '#core/document/schema';
 import { EXPRESSIONS } from '#core/figure/expressions/index';
+import { isWholePerson } from '#core/figure/goesOn';
 import { Bitmap } from '../ui/Bitmap.tsx';
 import { Choice } from '../ui/fields.tsx';
 import type { Trying } from '../workers/cast.worker.ts';
@@ -25,7 +26,8 @@ const PICTURE = { width: 64, height: 64 } as const;
 export function Strip({ client, character, trying, onTry }: { client: CastClient; character: Character; trying: Trying; onTry: (values: Partial<Trying>) => void }) {
   const [pictures, setPictures] = useState<ReadonlyMap<string, ImageBitmap>>(new Map());
   // Mascots and pictures have no back.
-  const turns = useMemo(() => TURNS.filter((one) => !awayOf(one) || (character.kind === 'person' && !character.picture)), [character.kind, character.picture]);
+  const whole = isWholePerson(character);
+  const turns = useMemo(() => TURNS.filter((one) => !awayOf(one) || whole), [whole]);
   const isTried = (one: (typeof TURNS)[number]): boolean => trying.turn === one.turn && !!trying.away === awayOf(one);
   useEffect(
     () =>

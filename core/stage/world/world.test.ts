@@ -79,6 +79,9 @@ describe('the light of an hour', () => {
     expect(far(0.5, -1)).toBe(-far(0.5));
     expect(at(castShade(nodes, 1, 1), 'floor.footL')).toBe(at(nodes, 'floor.footL'));
     expect(castShade(nodes, 1, 1)).toBe(castShade(nodes, 1, 1));
+    // In a figure of which something else has changed it is the same node still: nothing of it is painted anew.
+    const [one, other] = [castShade([...nodes], 1, 1), castShade([...nodes], 1, 1)].map((list) => list.find(({ id }) => id === 'floor.shade'));
+    expect(one).toBe(other);
   });
   it('leaves what shines by itself as it is', () => {
     const nodes = backdropNodes(set('street', 1), '16:9').nodes;

@@ -44,18 +44,7 @@ export const medicalMask: Extra = {
         .done(),
       CLOTH,
       [-3, -2],
-      [24, 32].map((y, n) =>
-        s.lineItem(
-          `fold${n}`,
-          pen()
-            .move(at(-0.6), y)
-            .quad(mid, y + 4, at(0.6), y)
-            .done(),
-          '#8fb9c2',
-          1.8,
-          0.8,
-        ),
-      ),
+      folds(s, [at(-0.6), 0], [mid, 4], [at(0.6), 0]),
     ).nodes;
   },
 };
@@ -78,17 +67,21 @@ function aside(model: FigureModel, yaw: number, drop: number): Node[] {
     runs(on([18, 16, 30, 12, side.edge(9) + 0.8, 8.4, front, side.tip[1] + 1, front - 2.4, 34, side.edge(44) + 2.4, low - 4, 32, low + 1]), on([22, low - 7, 18, 32, 18, 16])),
     CLOTH,
     [-3, -2],
-    [24, 32].map((y, n) =>
-      s.lineItem(
-        `fold${n}`,
-        pen()
-          .move(X(20), y)
-          .quad(X(34), y + 2, X(front - 3), y + 1)
-          .done(),
-        '#8fb9c2',
-        1.8,
-        0.8,
-      ),
-    ),
+    folds(s, [X(20), 0], [X(34), 2], [X(front - 3), 1]),
   ).nodes;
 }
+
+/** Two folds across the cloth, each through points that lie so far beside its height. */
+const folds = (s: Sketch, from: readonly [number, number], through: readonly [number, number], to: readonly [number, number]): Node[] =>
+  [24, 32].map((y, n) =>
+    s.lineItem(
+      `fold${n}`,
+      pen()
+        .move(from[0], y + from[1])
+        .quad(through[0], y + through[1], to[0], y + to[1])
+        .done(),
+      CLOTH.shadow,
+      1.8,
+      0.8,
+    ),
+  );
