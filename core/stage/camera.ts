@@ -11,7 +11,7 @@ import { frameSize, type View } from './frame.ts';
 import { drawnKind } from './layers/index.ts';
 import { middleBox } from './layers/kind.ts';
 import { CAMERA_METRES, stageMatrix } from './place.ts';
-import { shoulderSide } from './shoulder.ts';
+import { hasShoulder, shoulderSide } from './shoulder.ts';
 
 /** Headroom as a share of the view's height (motion.md: 8-12 %). */
 const HEADROOM = 0.1;
@@ -49,7 +49,7 @@ export function framingView(scene: SceneSchedule, cue: CueOf<'camera'>, tick: nu
   const height = Math.max(own * share, (first.headWidth * (mascot ? 1.8 : 2.6)) / aspect);
   if (cue.framing === 'shoulder') {
     const [, other] = subjects;
-    const aside = other ? shoulderSide(other, one, tick) * height * aspect * BESIDE_SHOULDER : 0;
+    const aside = other && hasShoulder(other.acting?.character) ? shoulderSide(other, one, tick) * height * aspect * BESIDE_SHOULDER : 0;
     return keep({ x: (first.left + first.right) / 2 + aside, y: first.top - height * HEADROOM + height / 2, width: height * aspect });
   }
   // Lead room on the side that the face looks to.

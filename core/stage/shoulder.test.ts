@@ -84,6 +84,9 @@ describe('a shot over a shoulder', () => {
     expect(planes(over, 1, true).map(({ id }) => id)).toContain(two);
     const robot = withShots(pair('tully'), shot('shoulder', [one, two], 0));
     expect(shoulderAt(robot.scene, toTicks(1))).toBeUndefined();
+    // Nobody stands in front: the one who is seen stays in the middle.
+    const { x } = cameraAt(robot.scene, toTicks(1), '16:9');
+    expect(Math.abs(x - restValue(robot.scene.layers.get(one)?.layer as Layer, 'x'))).toBeLessThan(5);
     expect(planes(robot, 1).some(({ id }) => id.endsWith('.shoulder'))).toBe(false);
     const alone = withShots(pair('noor'), shot('shoulder', [one], 0));
     expect(shoulderAt(alone.scene, toTicks(1))).toBeUndefined();
