@@ -1,4 +1,4 @@
-import type { Matrix } from './matrix.ts';
+import { IDENTITY, type Matrix, multiply } from './matrix.ts';
 import type { Path } from './path.ts';
 
 /** `#rrggbb`, rounded to 8 bits in core so that every painter starts from the same numbers. */
@@ -64,17 +64,34 @@ export type Blend = 'normal' | 'multiply' | 'screen' | 'overlay' | 'soft light' 
 /** One thing to paint. `path` is local; `matrix` leads to stage units. */
 export interface Item {
   readonly id: string;
-  readonly path?: Path;
+  readonly path?: Path | undefined;
   readonly matrix: Matrix;
-  readonly fill?: Paint;
-  readonly stroke?: Stroke;
-  readonly image?: Image;
-  readonly evenOdd?: boolean;
-  readonly alpha?: number;
-  readonly blend?: Blend;
+  readonly fill?: Paint | undefined;
+  readonly stroke?: Stroke | undefined;
+  readonly image?: Image | undefined;
+  readonly evenOdd?: boolean | undefined;
+  readonly alpha?: number | undefined;
+  readonly blend?: Blend | undefined;
   /** Stage units. */
-  readonly blur?: number;
+  readonly blur?: number | undefined;
 }
+
+/**
+ * An item with every field, always in one order: objects that are made alike are read several times faster, and a
+ * figure is made, compared and painted by the hundred of them in every frame.
+ */
+export const itemOf = (id: string, matrix: Matrix, { path, fill, stroke, image, evenOdd, alpha, blend, blur }: Omit<Item, 'id' | 'matrix'>): Item => ({
+  id,
+  path,
+  matrix,
+  fill,
+  stroke,
+  image,
+  evenOdd,
+  alpha,
+  blend,
+  blur,
+});
 
 /**
  * Items that belong together. With `base`, the base is painted and the items are kept inside it; with `mask`, the
@@ -93,6 +110,19 @@ export interface Group {
 export type Node = Item | Group;
 
 export const isGroup = (node: Node): node is Group => 'items' in node;
+
+/** A node with a matrix put before its own, ids prefixed. */
+export function moved(node: Node, matrix: Matrix, prefix = ''): Node {
+  if ('items' in node)
+    return {
+      ...node,
+      id: prefix + node.id,
+      ...(node.base ? { base: moved(node.base, matrix, prefix) as typeof node.base } : {}),
+      ...(node.mask ? { mask: moved(node.mask, matrix, prefix) as typeof node.mask } : {}),
+      items: node.items.map((item) => moved(item, matrix, prefix)),
+    };
+  return itemOf(prefix + node.id, node.matrix === IDENTITY ? matrix : multiply(matrix, node.matrix), node);
+}
 
 /** Rows red, green, blue of a 3 x 4 matrix on sRGB levels; the last column is added, 1 for full. */
 export type ColourMatrix = readonly [number, number, number, number, number, number, number, number, number, number, number, number];

@@ -2,7 +2,7 @@ import { along, type Point } from '../draw/matrix.ts';
 import { joined, type Path, pen } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, mix, smooth } from '../time/easing.ts';
-import { contour, fleshed, type Knot, leaf } from './contour.ts';
+import { contour, cornerAt, fleshed, type Knot, knotAt, leaf } from './contour.ts';
 import { drawHand, handWeights } from './hand.ts';
 import type { FigureModel } from './model.ts';
 import type { Garment, HandFrame } from './parts/part.ts';
@@ -22,6 +22,7 @@ export interface ArmShape {
 
 /** Shade along an arm: none on the shoulder line, whole from the elbow on, so that no disc lies over the chest (bodies.md, 4). */
 const litAlong = (share: number): number => smooth((share - 0.02) / 0.62);
+const lit = ({ x, y }: Point, share: number, corner = false): Knot => knotAt(x, y, share, corner);
 /** How wide an arm's shade is, units. */
 const SHADE = 5;
 /** Sleeves bulge this much at their end. */
@@ -48,7 +49,7 @@ export function armShape(model: FigureModel, sk: Skeleton, side: Side, worn: Gar
   const cut = length <= 0.5 ? length * 2 : 1;
   const at = (share: number, off: number): Point => ({ x: shoulder.x + (elbow.x - shoulder.x) * share + nx * off, y: shoulder.y + (elbow.y - shoulder.y) * share + ny * off });
   const radiusAt = (share: number): number => mix(r0, r1, smooth(share)) * 0.98;
-  const knot = (share: number, off: number, corner = false): Knot => ({ ...at(share, off), lit: litAlong(share), corner });
+  const knot = (share: number, off: number, corner = false): Knot => lit(at(share, off), litAlong(share), corner);
   const tilt = tiltAt(sk, 20);
   const [sx, sy] = [Math.sin(tilt), -Math.cos(tilt)];
   // The cap of the shoulder looks up and outwards, whichever way the arm goes.
@@ -65,7 +66,7 @@ export function armShape(model: FigureModel, sk: Skeleton, side: Side, worn: Gar
   const armpit: Point = { x: mix(inner.x, side0.x, raised), y: mix(inner.y, side0.y, raised) };
   const deep = vested ? 0.14 : 0.3;
   const heart: Point = { x: mix(shoulder.x, chest.x, deep), y: mix(shoulder.y, chest.y, deep) };
-  const knots: Knot[] = [{ ...start, lit: 0 }, { x: shoulder.x + (cx / cap) * r0 * 0.98, y: shoulder.y + (cy / cap) * r0 * 0.98, lit: 0.05 }, knot(0.14, r0 * 0.97)];
+  const knots: Knot[] = [lit(start, 0), knotAt(shoulder.x + (cx / cap) * r0 * 0.98, shoulder.y + (cy / cap) * r0 * 0.98, 0.05), knot(0.14, r0 * 0.97)];
   if (cut >= 1) {
     knots.push(knot(0.58, radiusAt(0.58)));
     const round = [
@@ -76,22 +77,17 @@ export function armShape(model: FigureModel, sk: Skeleton, side: Side, worn: Gar
       [-1, 0],
     ] as const;
     for (const [off, beyond] of round)
-      knots.push({
-        x: elbow.x + (nx * off + ux * beyond) * r1,
-        y: elbow.y + (ny * off + uy * beyond) * r1,
-        lit: 1,
-        ...(beyond === 0 ? { way: { x: ux * off, y: uy * off } } : {}),
-      });
+      knots.push(knotAt(elbow.x + (nx * off + ux * beyond) * r1, elbow.y + (ny * off + uy * beyond) * r1, 1, false, beyond === 0 ? { x: ux * off, y: uy * off } : undefined));
     knots.push(knot(0.58, -radiusAt(0.58) * 0.96));
   } else {
     const wide = radiusAt(cut) + FLARE;
     if (cut > 0.45) knots.push(knot(cut * 0.6, mix(r0 * 0.97, wide, 0.5)));
-    knots.push({ ...knot(cut, wide, true), lit: 1 }, { ...at(cut + 3.2 / bone, 0), lit: 1 }, { ...knot(cut, -wide, true), lit: 1 });
+    knots.push(cornerAt(at(cut, wide)), lit(at(cut + 3.2 / bone, 0), 1), cornerAt(at(cut, -wide)));
   }
   // A short sleeve that ends above the armpit's knot does without it.
-  if (cut > 0.5) knots.push({ ...armpit, lit: 0.25 * (1 - raised) });
-  else if (raised > 0) knots.push({ ...side0, lit: 0 });
-  knots.push({ ...heart, lit: 0 });
+  if (cut > 0.5) knots.push(lit(armpit, 0.25 * (1 - raised)));
+  else if (raised > 0) knots.push(lit(side0, 0));
+  knots.push(lit(heart, 0));
   const fore: Knot[][] = [];
   if (length > 0.5) {
     const t = length >= 1 ? 1 : length * 2 - 1;
@@ -145,19 +141,11 @@ function drawCuff(s: Sketch, id: string, from: Point, to: Point, r: number, colo
   const [ux, uy] = [(to.x - from.x) / long, (to.y - from.y) / long];
   const at = (back: number, off: number): Point => ({ x: to.x - ux * back + uy * off, y: to.y - uy * back - ux * off });
   if (seam) {
-    s.fill(
-      `${id}.seam`,
-      contour([{ ...at(6, -r), corner: true }, at(3.8, 0), { ...at(6, r), corner: true }, { ...at(7.4, r), corner: true }, at(5.4, 0), { ...at(7.4, -r), corner: true }]),
-      seam,
-    );
+    s.fill(`${id}.seam`, contour([cornerAt(at(6, -r)), at(3.8, 0), cornerAt(at(6, r)), cornerAt(at(7.4, r)), at(5.4, 0), cornerAt(at(7.4, -r))]), seam);
     return;
   }
   const w = r + 1.2;
-  s.fill(
-    `${id}.cuff`,
-    contour([{ ...at(7.5, -w), corner: true }, { ...at(-0.4, -w), corner: true }, at(-2.9, 0), { ...at(-0.4, w), corner: true }, { ...at(7.5, w), corner: true }, at(5.2, 0)]),
-    colour,
-  );
+  s.fill(`${id}.cuff`, contour([cornerAt(at(7.5, -w)), cornerAt(at(-0.4, -w)), at(-2.9, 0), cornerAt(at(-0.4, w)), cornerAt(at(7.5, w)), at(5.2, 0)]), colour);
 }
 
 /** One arm with its hand and sleeves; or its forearm alone, for a hand that comes before a collar or a scarf while the shoulder stays under it. */
@@ -251,9 +239,9 @@ export function drawPocket(model: FigureModel, sk: Skeleton, pose: Pose, wear: W
   const k = model.p.hand;
   const [ux, uy] = [Math.sin(handAngle), Math.cos(handAngle)];
   const at = (on: number, off: number): Point => ({ x: wrist.x + ux * on * k + uy * off * k, y: wrist.y + uy * on * k - ux * off * k });
-  const knots: Knot[] = [{ ...at(-2, -15), corner: true }, { ...at(-4, 15), corner: true }, at(16, 15), at(30, 11), at(35, 0), at(30, -11), at(16, -15)];
+  const knots: Knot[] = [cornerAt(at(-2, -15)), cornerAt(at(-4, 15)), at(16, 15), at(30, 11), at(35, 0), at(30, -11), at(16, -15)];
   const alpha = hidden === 1 ? undefined : Math.round(hidden * 32) / 32;
-  s.outlined('cloth', [knots.map((knot) => ({ ...knot, lit: out > 0 ? 0.9 : 0.75 }))], tone, 4, alpha);
+  s.outlined('cloth', [knots.map(({ x, y, corner }) => knotAt(x, y, out > 0 ? 0.9 : 0.75, corner))], tone, 4, alpha);
   const [a, b] = [at(-2, -16), at(-4, 16)];
   s.line('edge', pen().move(a.x, a.y).line(b.x, b.y).done(), cloth ? model.seam(cloth) : model.skin.line, 2.4, alpha);
   return s.nodes;

@@ -1,4 +1,4 @@
-import { ellipse, joined, type Path, smoothLoop } from '../draw/path.ts';
+import { ellipse, joined, type Path, pathOf, smoothLoop } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp } from '../time/easing.ts';
 import { drawEars, headPath } from './face.ts';
@@ -34,7 +34,7 @@ export function backOfHead(model: FigureModel, hair: HeadPart | undefined, headw
         [-4.5, -3],
         (behind.folds ?? []).map((fold, n) => {
           const [a, b, c] = pairs(fold).map(([x, y]): [number, number] => [X(x), Y(y)]) as [[number, number], [number, number], [number, number]];
-          return s.lineItem(`fold${n}`, Float32Array.from([0, ...a, 2, ...b, ...c]), model.seam(behind.cloth), 2.2, 0.7);
+          return s.lineItem(`fold${n}`, pathOf([0, ...a, 2, ...b, ...c]), model.seam(behind.cloth), 2.2, 0.7);
         }),
       );
     } else s.nodes.push(...(headwear.front?.(model, 0, false) ?? []));
@@ -64,7 +64,7 @@ function hairBehind(model: FigureModel, part: HeadPart, covered: boolean): Node[
     const strands = [-0.5, -0.16, 0.2, 0.52].map((share, n) =>
       s.lineItem(
         `strand${n}`,
-        Float32Array.from([0, X(half * share * 0.5), Y(top + 12), 2, X(half * share * 1.2), Y(-10), X(half * share), Y(low - 6)]),
+        pathOf([0, X(half * share * 0.5), Y(top + 12), 2, X(half * share * 1.2), Y(-10), X(half * share), Y(low - 6)]),
         n === 1 ? hair.sheen : hair.deep,
         2,
         0.5,
@@ -124,7 +124,7 @@ function locks(half: number, top: number, low: number, X: Scale, Y: Scale): Path
   return Array.from({ length: 13 }, (_, n) => {
     const angle = ((n - 6) / 6) * 2;
     const [a, b, c] = [on(angle - 0.24, 0.9), on(angle + 0.08, n % 2 ? 1.2 : 1.1), on(angle + 0.24, 0.9)];
-    return Float32Array.from([0, ...a, 1, ...b, 1, ...c, 4]);
+    return pathOf([0, ...a, 1, ...b, 1, ...c, 4]);
   });
 }
 

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { nodePainter } from '#server/paint/host';
 import type { Character } from '../document/schema.ts';
 import { dice } from '../draw/hash.ts';
-import { hull, mapPath } from '../draw/path.ts';
+import { hull, mapPath, type Path, transformPath } from '../draw/path.ts';
+import type { Item } from '../draw/picture.ts';
 import { paintFully } from '../paint/incremental.ts';
 import { ACTIONS } from './actions/index.ts';
 import { playAction } from './actions/play.ts';
@@ -169,9 +170,9 @@ describe('a hand', () => {
 describe('feet', () => {
   const shoe = (pose: PartialPose) => {
     const { nodes } = drawFigure(theo, posed(pose), MOUTH_CHART.rest);
-    const part = nodes.find(({ id }) => id === 'legR.shoe') as { path: Float32Array };
+    const part = nodes.find(({ id }) => id === 'legR.shoe') as Item & { path: Path };
     const shade = nodes.find(({ id }) => id === 'floor.footR') as { alpha?: number } | undefined;
-    return { ...hull(part.path), alpha: shade?.alpha ?? 0 };
+    return { ...hull(transformPath(part.path, part.matrix)), alpha: shade?.alpha ?? 0 };
   };
   it('roll over ball and heel: what touches the floor stays on it', () => {
     const flat = shoe({ stride: 1 });

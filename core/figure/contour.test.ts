@@ -56,7 +56,7 @@ describe('the lit side of a shape', () => {
   );
   it('keeps the edge towards the light and gives way on the other, whichever way round it was drawn', () => {
     for (const knots of [round, round.toReversed().map(({ way, ...knot }) => ({ ...knot, ...(way ? { way: { x: -way.x, y: -way.y } } : {}) }))]) {
-      const { shape, lit } = outlined(knots, 5);
+      const { shape, lit } = outlined([knots], 5);
       const [a, b] = [hull(shape), hull(lit)];
       expect(Math.abs(b.left - a.left)).toBeLessThan(1.2);
       expect(a.right - b.right).toBeGreaterThan(3);
@@ -64,7 +64,7 @@ describe('the lit side of a shape', () => {
   });
   it('stays where a knot has no share of the shade', () => {
     const still = round.map((knot) => ({ ...knot, lit: 0 }));
-    const { shape, lit } = outlined(still, 5);
+    const { shape, lit } = outlined([still], 5);
     expect([...lit]).toEqual([...shape]);
   });
 });

@@ -1,15 +1,20 @@
 import type { Point } from '../draw/matrix.ts';
-import { CLOSE, CUBIC, joined, MOVE, type Path } from '../draw/path.ts';
+import { blankPath, CLOSE, CUBIC, MOVE, type Path } from '../draw/path.ts';
 
 /** A point of an outline. */
 export interface Knot extends Point {
   /** How far it moves with the lit side, 0 (stays) .. 1; 1 if left out. */
-  readonly lit?: number;
+  readonly lit?: number | undefined;
   /** The outline has a corner here. */
-  readonly corner?: boolean;
+  readonly corner?: boolean | undefined;
   /** The way it takes here as a unit vector, where neighbours do not tell it: along a bone that goes over into a round end. */
-  readonly way?: Point;
+  readonly way?: Point | undefined;
 }
+
+/** A knot, made alike whatever it says: a figure has thousands, and objects of many makes are slow to read. */
+export const knotAt = (x: number, y: number, lit = 1, corner = false, way?: Point): Knot => ({ x, y, lit, corner, way });
+/** A point at which an outline has a corner. */
+export const cornerAt = ({ x, y }: Point): Knot => knotAt(x, y, 1, true);
 
 /** Handles reach so far along their piece: a third keeps a round round and never makes a loop. */
 const HANDLE = 0.35;
@@ -71,18 +76,23 @@ function measure(count: number): void {
   }
 }
 
-/** The outline in the room as a path. */
-function drawn(count: number): Path {
-  const out = new Float32Array(3 + count * 7 + 1);
-  out[0] = MOVE;
-  out[1] = xs[0] as number;
-  out[2] = ys[0] as number;
-  let at = 3;
+/** Numbers of a path through so many knots. */
+const lengthOf = (count: number): number => 3 + count * 7 + 1;
+
+/** Writes the outline in the room into a path from a place on; the place after it. */
+function write(out: Path, from: number, count: number): number {
+  out[from] = MOVE;
+  out[from + 1] = xs[0] as number;
+  out[from + 2] = ys[0] as number;
+  let at = from + 3;
   for (let n = 0; n < count; n++) {
     const next = n + 1 === count ? 0 : n + 1;
     const size = long[n] as number;
     const reach = size * HANDLE;
-    const [x, y, nx, ny] = [xs[n] as number, ys[n] as number, xs[next] as number, ys[next] as number];
+    const x = xs[n] as number;
+    const y = ys[n] as number;
+    const nx = xs[next] as number;
+    const ny = ys[next] as number;
     const straightX = (nx - x) / size;
     const straightY = (ny - y) / size;
     out[at] = CUBIC;
@@ -95,19 +105,19 @@ function drawn(count: number): Path {
     at += 7;
   }
   out[at] = CLOSE;
-  return out;
+  return at + 1;
 }
 
 /** A closed outline through knots, smooth but at corners, every knot moved by its share of (dx, dy). */
-export const contour = (knots: readonly Knot[], dx = 0, dy = 0): Path => drawn(take(knots, dx, dy));
+export function contour(knots: readonly Knot[], dx = 0, dy = 0): Path {
+  const count = take(knots, dx, dy);
+  const path = blankPath(lengthOf(count));
+  write(path, 0, count);
+  return path;
+}
 
-/**
- * A shape and its lit side: the same outline, drawn in by `shade` units on the side away from the light, and not at all
- * on the side towards it, so that no clip is needed. A knot's `lit` is its share of that.
- */
-export function outlined(knots: readonly Knot[], shade: number): { readonly shape: Path; readonly lit: Path } {
-  const count = take(knots, 0, 0);
-  const shape = drawn(count);
+/** The outline in the room moves in by `shade` units on the side away from the light; `knots` are those it was taken from. */
+function light(knots: readonly Knot[], count: number, shade: number): void {
   let area = 0;
   for (let n = 0; n < count; n++) {
     const next = n + 1 === count ? 0 : n + 1;
@@ -123,14 +133,24 @@ export function outlined(knots: readonly Knot[], shade: number): { readonly shap
     ys[n] = (ys[n] as number) + by * (LIGHT.y + out * (ux[n] as number));
   }
   measure(count);
-  return { shape, lit: drawn(count) };
 }
 
-/** Several outlines as one shape and one lit side. */
-export function outlinedTogether(pieces: readonly (readonly Knot[])[], shade: number): { readonly shape: Path; readonly lit: Path } {
-  if (pieces.length === 1) return outlined(pieces[0] as readonly Knot[], shade);
-  const all = pieces.map((knots) => outlined(knots, shade));
-  return { shape: joined(...all.map(({ shape }) => shape)), lit: joined(...all.map(({ lit }) => lit)) };
+/**
+ * Outlines as one shape and its lit side: the same outlines, drawn in by `shade` units on the side away from the light,
+ * and not at all on the side towards it, so that no clip is needed. A knot's `lit` is its share of that.
+ */
+export function outlined(pieces: readonly (readonly Knot[])[], shade: number): { readonly shape: Path; readonly lit: Path } {
+  let length = 0;
+  for (const knots of pieces) length += lengthOf(Math.min(MOST, knots.length));
+  const [shape, lit] = [blankPath(length), blankPath(length)];
+  let at = 0;
+  for (const knots of pieces) {
+    const count = take(knots, 0, 0);
+    write(shape, at, count);
+    light(knots, count, shade);
+    at = write(lit, at, count);
+  }
+  return { shape, lit };
 }
 
 /** A fold in cloth: a leaf from `from` to `to`, thickest before its middle, bent to one side by `bend`. */
@@ -139,12 +159,7 @@ export function leaf(from: Point, to: Point, thick: number, bend = 0): Path {
   const [nx, ny] = [(to.y - from.y) / long, -(to.x - from.x) / long];
   const mid = { x: from.x + (to.x - from.x) * 0.42 + nx * bend, y: from.y + (to.y - from.y) * 0.42 + ny * bend };
   const half = thick / 2;
-  return contour([
-    { ...from, corner: true },
-    { x: mid.x + nx * half, y: mid.y + ny * half },
-    { ...to, corner: true },
-    { x: mid.x - nx * half, y: mid.y - ny * half },
-  ]);
+  return contour([cornerAt(from), knotAt(mid.x + nx * half, mid.y + ny * half), cornerAt(to), knotAt(mid.x - nx * half, mid.y - ny * half)]);
 }
 
 /** How thick a limb is: at shares of its bone the way from it to its one and its other side. */
@@ -168,7 +183,7 @@ export function fleshed(a: Point, b: Point, girth: Girth, { side, cut = 0, lit }
   const [nx, ny] = [uy * side, -ux * side];
   const knots: Knot[] = [];
   const put = (along: number, off: number, beyond: number, corner = false, way?: Point): void => {
-    knots.push({ x: a.x + dx * along + ux * beyond + nx * off, y: a.y + dy * along + uy * beyond + ny * off, lit: lit?.(along) ?? 1, corner, ...(way ? { way } : {}) });
+    knots.push(knotAt(a.x + dx * along + ux * beyond + nx * off, a.y + dy * along + uy * beyond + ny * off, lit?.(along) ?? 1, corner, way));
   };
   const [down, up]: [Point, Point] = [
     { x: ux, y: uy },

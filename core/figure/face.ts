@@ -1,7 +1,7 @@
 import { mixed } from '../draw/colour.ts';
 import { IDENTITY, type Matrix, multiply, rotation, scaling, translation } from '../draw/matrix.ts';
 import { ellipse, joined, mapPath, pen } from '../draw/path.ts';
-import type { Colour, Node } from '../draw/picture.ts';
+import { type Colour, itemOf, moved, type Node } from '../draw/picture.ts';
 import { clamp, mix, smooth } from '../time/easing.ts';
 import type { FigureModel } from './model.ts';
 import { chinDrop, drawMouth, type MouthNumbers } from './mouth.ts';
@@ -33,19 +33,6 @@ export interface HeadState {
 
 const grouped = (id: string, matrix: Matrix, nodes: readonly Node[]): Node[] => nodes.map((node) => moved(node, matrix, `${id}.`));
 
-/** A node with a matrix put before its own, ids prefixed. */
-export function moved(node: Node, matrix: Matrix, prefix = ''): Node {
-  if ('items' in node)
-    return {
-      ...node,
-      id: prefix + node.id,
-      ...(node.base ? { base: moved(node.base, matrix, prefix) as typeof node.base } : {}),
-      ...(node.mask ? { mask: moved(node.mask, matrix, prefix) as typeof node.mask } : {}),
-      items: node.items.map((item) => moved(item, matrix, prefix)),
-    };
-  return { ...node, id: prefix + node.id, matrix: node.matrix === IDENTITY ? matrix : multiply(matrix, node.matrix) };
-}
-
 /** A node whose paths are bent round the lower face by the yaw, then moved. */
 function wrapped(node: Node, radius: number, yaw: number, x: number, y: number): Node {
   if ('items' in node)
@@ -63,7 +50,7 @@ function wrapped(node: Node, radius: number, yaw: number, x: number, y: number):
     const at = Math.asin(clamp(lx / radius, -0.98, 0.98)) + YAW * yaw;
     return { x: radius * Math.sin(clamp(at, -1.5, 1.5)) + x, y: b * px + d * py + f + y };
   });
-  return { ...node, id: `m.${node.id}`, path, matrix: IDENTITY };
+  return itemOf(`m.${node.id}`, IDENTITY, { ...node, path });
 }
 
 /** Eight points of half the head's outline, crown to chin: three curves and their handles. `drop` is the chin's. */

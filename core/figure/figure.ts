@@ -1,10 +1,10 @@
 import type { Character } from '../document/schema.ts';
 import { polygon } from '../draw/path.ts';
-import type { Node } from '../draw/picture.ts';
+import { moved, type Node } from '../draw/picture.ts';
 import { clamp, smooth } from '../time/easing.ts';
 import { drawArm, drawPocket } from './arms.ts';
 import { type DrawnFigure, drawShadow } from './drawn.ts';
-import { drawEars, drawFace, headMatrix, moved } from './face.ts';
+import { drawEars, drawFace, headMatrix } from './face.ts';
 import { drawFromBehind } from './fromBehind.ts';
 import { drawLap, drawLeg, drawSeatOfTrousers } from './legs.ts';
 import { bodyOf, mascotOf } from './mascots/index.ts';

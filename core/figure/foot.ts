@@ -1,11 +1,13 @@
 import { stepped } from '../draw/colour.ts';
-import { along, type Point } from '../draw/matrix.ts';
+import { along, type Point, translation } from '../draw/matrix.ts';
 import { joined, type Path, pen } from '../draw/path.ts';
+import { moved, type Node } from '../draw/picture.ts';
 import { contour, fleshed, type Knot } from './contour.ts';
 import type { FigureModel } from './model.ts';
 import type { ShoeStyle } from './parts/part.ts';
+import type { Side } from './pose.ts';
 import type { Leg } from './skeleton.ts';
-import type { Sketch } from './sketch.ts';
+import { Sketch } from './sketch.ts';
 
 /** Seen from a little above: depth shows as so much height (bodies.md, 6). */
 const ABOVE = 0.34;
@@ -52,8 +54,28 @@ function smoothed(points: readonly Point[], apart: number): Knot[] {
   return out;
 }
 
+const feet = new WeakMap<FigureModel, Map<string, readonly Node[]>>();
+/** Feet that are remembered of one character: those of who stands are the same all along, those of a walk come again. */
+const MOST_FEET = 120;
+
 /** A foot with its shoe: a solid that turns with the toes and rolls over heel and ball. */
-export function drawFoot(s: Sketch, model: FigureModel, leg: Leg, style: ShoeStyle): void {
+export function drawFoot(s: Sketch, model: FigureModel, leg: Leg, style: ShoeStyle, side: Side): void {
+  let known = feet.get(model);
+  if (!known) feet.set(model, (known = new Map()));
+  const key = `${side} ${leg.toeAngle} ${leg.pitch}`;
+  let nodes = known.get(key);
+  if (!nodes) {
+    if (known.size > MOST_FEET) known.clear();
+    known.set(key, (nodes = footNodes(model, leg, style, side)));
+  }
+  const at = translation(leg.ankle.x, leg.ankle.y);
+  for (const node of nodes) s.nodes.push(moved(node, at));
+  if (style.top < -8) drawShaft(s, model, leg, style);
+}
+
+/** A foot about its ankle. */
+function footNodes(model: FigureModel, leg: Pick<Leg, 'toeAngle' | 'pitch'>, style: ShoeStyle, side: Side): readonly Node[] {
+  const s = new Sketch(`leg${side}`);
   const { p } = model;
   const tone = style.skin ? model.skinTone : model.tone('shoes');
   const k = p.foot;
@@ -69,7 +91,7 @@ export function drawFoot(s: Sketch, model: FigureModel, leg: Leg, style: ShoeSty
     const reach = bent ? BALL : a;
     const forth = reach * rise + (bent ? -ANKLE : h) * roll + (bent ? a - BALL : 0);
     const up = -reach * roll + (bent ? -ANKLE * rise + height : h * rise);
-    return { x: leg.ankle.x + forth * sin + across * k * cos, y: leg.ankle.y - up + (forth * cos - across * k * sin) * ABOVE };
+    return { x: forth * sin + across * k * cos, y: (forth * cos - across * k * sin) * ABOVE - up };
   };
   const { top, wide, toe } = style;
   const low = top > 0 ? 0.82 : 1;
@@ -170,17 +192,18 @@ export function drawFoot(s: Sketch, model: FigureModel, leg: Leg, style: ShoeSty
         cap.push(on(ahead + toe * 0.7, half * x, 1.6 + height * y));
     s.fill('toe', contour(smoothed(hullOf(cap), 3)), style.cap === 'light' ? '#f3efe6' : stepped(tone.base, -0.07));
   }
-  if (top < -8) drawShaft(s, model, leg, style, k);
-  else if (style.cuff)
+  if (top >= -8 && style.cuff)
     lines('cuff', 3.4, stepped(tone.base, 0.08), [
       [-9, -7.6, 18.5],
       [2, 0, 21.5],
       [-9, 7.6, 18.5],
     ]);
+  return s.nodes;
 }
 
 /** The shaft of a boot: up along the shin, open round the leg. */
-function drawShaft(s: Sketch, { p, tone: toneOf, skinTone }: FigureModel, leg: Leg, style: ShoeStyle, k: number): void {
+function drawShaft(s: Sketch, { p, tone: toneOf, skinTone }: FigureModel, leg: Leg, style: ShoeStyle): void {
+  const k = p.foot;
   const tone = style.skin ? skinTone : toneOf('shoes');
   const long = Math.max(1, Math.hypot(leg.knee.x - leg.ankle.x, leg.knee.y - leg.ankle.y));
   const tall = Math.min(0.9, (-style.top * Math.max(0.7, p.shin / 92)) / long);

@@ -1,10 +1,10 @@
 import { stepped } from '../draw/colour.ts';
-import { smoothLoop } from '../draw/path.ts';
-import type { Node } from '../draw/picture.ts';
+import { pathOf, smoothLoop } from '../draw/path.ts';
+import { moved, type Node } from '../draw/picture.ts';
 import { drawArm } from './arms.ts';
 import { backOfHead } from './backOfHead.ts';
 import { drawShadow } from './drawn.ts';
-import { headMatrix, moved } from './face.ts';
+import { headMatrix } from './face.ts';
 import { drawLeg, drawSeatOfTrousers } from './legs.ts';
 import type { FigureModel } from './model.ts';
 import { type Points, pairs } from './parts/hairKit.ts';
@@ -62,7 +62,7 @@ function backSeam(model: FigureModel, wear: Wear, { place }: Frame): Node[] {
   const s = new Sketch('back');
   const { y } = worn.hem(model);
   const [a, b, c] = [place(0, 6), place(0, y * 0.5), place(0, y - 3)];
-  return s.line('seam', Float32Array.from([0, a.x, a.y, 2, b.x, b.y, c.x, c.y]), model.seam(worn.cloth), 2, 0.7).nodes;
+  return s.line('seam', pathOf([0, a.x, a.y, 2, b.x, b.y, c.x, c.y]), model.seam(worn.cloth), 2, 0.7).nodes;
 }
 
 /** A collar from behind: a band round the neck, where the garment has one. */

@@ -1,7 +1,7 @@
 import type { Point } from '../draw/matrix.ts';
 import { pen } from '../draw/path.ts';
 import { clamp, mix } from '../time/easing.ts';
-import type { Knot } from './contour.ts';
+import { type Knot, knotAt } from './contour.ts';
 import { HAND_SHAPES, type HandShape, type Pose, type Side } from './pose.ts';
 import type { Sketch, Tone } from './sketch.ts';
 
@@ -184,6 +184,7 @@ function blended(weights: HandWeights): Shape & { readonly sum: number } {
 }
 
 const DEG = Math.PI / 180;
+const along = ({ x, y }: Point, way?: Point): Knot => knotAt(x, y, 1, false, way);
 /** A hand on its way from back to palm is seen from its edge: never narrower than this. */
 const NARROWEST = 0.5;
 
@@ -244,14 +245,14 @@ function shaped(hand: ReturnType<typeof blended>, turned: number, thumbSide: 1 |
       way(Math.cos(a) * across + Math.sin(a) * forth, (Math.cos(a) * forth - Math.sin(a) * across) * on);
     const [root, mid, tip] = joints as [readonly [number, number, number, number], readonly [number, number, number, number], readonly [number, number, number, number]];
     return [
-      { ...place(root, -1, 0), way: toward(root, 0, 1) },
-      place(mid, -1, 0),
-      { ...place(tip, -0.9, 0.44), way: toward(tip, 0.44, 0.9) },
-      place(tip, 0, 1),
-      { ...place(tip, 0.9, 0.44), way: toward(tip, 0.44, -0.9) },
-      place(mid, 1, 0),
-      { ...place(root, 1, 0), way: toward(root, 0, -1) },
-      place(root, 0, -0.9),
+      along(place(root, -1, 0), toward(root, 0, 1)),
+      along(place(mid, -1, 0)),
+      along(place(tip, -0.9, 0.44), toward(tip, 0.44, 0.9)),
+      along(place(tip, 0, 1)),
+      along(place(tip, 0.9, 0.44), toward(tip, 0.44, -0.9)),
+      along(place(mid, 1, 0)),
+      along(place(root, 1, 0), toward(root, 0, -1)),
+      along(place(root, 0, -0.9)),
     ];
   };
   /** A finger from its root: two pieces, the second turned by `curl`; a folded one comes back over the palm. */
@@ -296,7 +297,7 @@ function shaped(hand: ReturnType<typeof blended>, turned: number, thumbSide: 1 |
       [14.4, 13],
       [11.6, 4],
       [7.6, -3],
-    ].map(([x, y]) => at(x as number, y as number)),
+    ].map(([x, y]) => along(at(x as number, y as number))),
   );
   const lines: [Point, Point, Point][] = [];
   const line = (...points: readonly [readonly [number, number], readonly [number, number], readonly [number, number]]): void =>
@@ -337,12 +338,9 @@ function shaped(hand: ReturnType<typeof blended>, turned: number, thumbSide: 1 |
  * part without an outline; folded ones lie over the palm; thumb last.
  */
 export function drawHand(s: Sketch, id: string, { wrist, angle, thumbSide, size, palm = 0 }: HandPlace, weights: HandWeights, tone: Tone): void {
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  const turned = ({ x, y }: Point): Point => ({ x: x * cos + y * sin, y: y * cos - x * sin });
-  const placed = (point: Point): Point => {
-    const { x, y } = turned(point);
-    return { x: wrist.x + x * size, y: wrist.y + y * size };
-  };
+  const cos = Math.cos(angle);
+  const sin = Math.sin(angle);
+  const placed = ({ x, y }: Point): Point => ({ x: wrist.x + (x * cos + y * sin) * size, y: wrist.y + (y * cos - x * sin) * size });
   for (const piece of piecesOf(weights, palm, thumbSide)) {
     if ('lines' in piece) {
       const out = pen();
@@ -351,6 +349,11 @@ export function drawHand(s: Sketch, id: string, { wrist, angle, thumbSide, size,
         out.move(a.x, a.y).quad(b.x, b.y, c.x, c.y);
       }
       s.line(`${id}.lines`, out.done(), tone.shadow, 1.5 * size);
-    } else s.outlined(`${id}.${piece.name}`, [piece.knots.map((knot): Knot => ({ ...placed(knot), ...(knot.way ? { way: turned(knot.way) } : {}) }))], tone, 1.9 * size);
+      continue;
+    }
+    const knots = piece.knots.map(({ x, y, way }) =>
+      knotAt(wrist.x + (x * cos + y * sin) * size, wrist.y + (y * cos - x * sin) * size, 1, false, way && { x: way.x * cos + way.y * sin, y: way.y * cos - way.x * sin }),
+    );
+    s.outlined(`${id}.${piece.name}`, [knots], tone, 1.9 * size);
   }
 }

@@ -2,7 +2,7 @@ import { along, type Point } from '../draw/matrix.ts';
 import { joined, type Path, pen } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, mix } from '../time/easing.ts';
-import { contour, fleshed, type Girth, type Knot, leaf } from './contour.ts';
+import { contour, cornerAt, fleshed, type Girth, type Knot, leaf } from './contour.ts';
 import { drawFoot } from './foot.ts';
 import type { FigureModel } from './model.ts';
 import type { LegCover } from './parts/part.ts';
@@ -97,11 +97,11 @@ export function drawSeatOfTrousers(model: FigureModel, sk: Skeleton, wear: Wear)
   const across = (from: Point, x: number, y: number): Point => ({ x: from.x + x * Math.cos(tilt) - y * Math.sin(tilt), y: from.y + x * Math.sin(tilt) + y * Math.cos(tilt) });
   const crotch = { x: (L.hip.x + R.hip.x) / 2 + (L.knee.x + R.knee.x - L.hip.x - R.hip.x) * 0.1, y: (L.hip.y + R.hip.y) / 2 + p.thigh * 0.24 };
   const knots: Knot[] = [
-    { ...across(L.hip, -r * 0.9, -8), corner: true },
-    { ...across(R.hip, r * 0.9, -8), corner: true },
+    cornerAt(across(L.hip, -r * 0.9, -8)),
+    cornerAt(across(R.hip, r * 0.9, -8)),
     across(R.hip, r * 0.86, 6),
     along(R.hip, R.knee, 0.26),
-    { ...crotch, corner: true },
+    cornerAt(crotch),
     along(L.hip, L.knee, 0.26),
     across(L.hip, -r * 0.86, 6),
   ];
@@ -179,9 +179,9 @@ function legNodes(model: FigureModel, sk: Skeleton, wear: Wear, side: Side, from
   }
   // A tall boot takes a narrow trouser in.
   const over = wear.shoes.top < -20 && (cover?.grow[2] ?? 0) < 9;
-  if (!over) drawFoot(s, model, leg, wear.shoes);
+  if (!over) drawFoot(s, model, leg, wear.shoes, side);
   if (cover && length > 0.02) drawCover(s, model, leg, side, cover, kneeR, scale);
-  if (over) drawFoot(s, model, leg, wear.shoes);
+  if (over) drawFoot(s, model, leg, wear.shoes, side);
   return s.nodes;
 }
 

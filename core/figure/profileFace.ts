@@ -1,9 +1,9 @@
 import { mixed } from '../draw/colour.ts';
 import type { Matrix } from '../draw/matrix.ts';
 import { ellipse, pen } from '../draw/path.ts';
-import type { Node } from '../draw/picture.ts';
+import { moved, type Node } from '../draw/picture.ts';
 import { clamp, mix } from '../time/easing.ts';
-import { eyeLookOf, eyeShape, type HeadState, moved } from './face.ts';
+import { eyeLookOf, eyeShape, type HeadState } from './face.ts';
 import type { FigureModel } from './model.ts';
 import { CAVITY, chinDrop, type MouthNumbers, TEETH, TONGUE } from './mouth.ts';
 import type { FacialHair } from './parts/part.ts';

@@ -1,7 +1,7 @@
 import { IDENTITY, type Matrix, type Point, translation } from '../draw/matrix.ts';
 import { capsule, ellipse, hull, joined, type Path, pen } from '../draw/path.ts';
-import type { Blend, Colour, Item, Node } from '../draw/picture.ts';
-import { type Knot, outlinedTogether } from './contour.ts';
+import { type Blend, type Colour, type Item, itemOf, type Node } from '../draw/picture.ts';
+import { type Knot, outlined } from './contour.ts';
 
 export interface Tone {
   readonly base: Colour;
@@ -17,11 +17,11 @@ export class Sketch {
   }
 
   item(id: string, rest: Omit<Item, 'id' | 'matrix'> & { matrix?: Matrix }): Item {
-    return { matrix: IDENTITY, ...rest, id: `${this.prefix}.${id}` };
+    return itemOf(`${this.prefix}.${id}`, rest.matrix ?? IDENTITY, rest);
   }
 
   fill(id: string, path: Path, colour: Colour, alpha?: number): this {
-    this.nodes.push(this.item(id, alpha === undefined ? { path, fill: colour } : { path, fill: colour, alpha }));
+    this.nodes.push(this.item(id, { path, fill: colour, alpha }));
     return this;
   }
 
@@ -31,12 +31,11 @@ export class Sketch {
   }
 
   lineItem(id: string, path: Path, colour: Colour, width: number, alpha?: number): Item {
-    const stroke = { paint: colour, width, cap: 'round' as const };
-    return this.item(id, alpha === undefined ? { path, stroke } : { path, stroke, alpha });
+    return this.item(id, { path, stroke: { paint: colour, width, cap: 'round' }, alpha });
   }
 
   fillItem(id: string, path: Path, colour: Colour, alpha?: number, evenOdd?: boolean): Item {
-    return this.item(id, { path, fill: colour, ...(alpha === undefined ? {} : { alpha }), ...(evenOdd ? { evenOdd } : {}) });
+    return this.item(id, { path, fill: colour, alpha, evenOdd });
   }
 
   /**
@@ -45,8 +44,7 @@ export class Sketch {
    * that is several times cheaper, and the outline stays smooth (details that may reach out use `clipped`).
    */
   shaded(id: string, path: Path, tone: Tone, shift: readonly [number, number] = [-4.5, -2.5], details: readonly Node[] = [], evenOdd = false): this {
-    const odd = evenOdd ? { evenOdd } : {};
-    this.nodes.push(this.item(id, { path, fill: tone.shadow, ...odd }), this.item(`${id}.lit`, { path, fill: tone.base, matrix: inset(path, shift), ...odd }), ...details);
+    this.nodes.push(this.item(id, { path, fill: tone.shadow, evenOdd }), this.item(`${id}.lit`, { path, fill: tone.base, matrix: inset(path, shift), evenOdd }), ...details);
     return this;
   }
 
@@ -68,7 +66,7 @@ export class Sketch {
 
   /** A smooth shape through knots (or several as one) with its shade on the side away from the light, as wide as `shade`. */
   outlined(id: string, pieces: readonly (readonly Knot[])[], tone: Tone, shade: number, alpha?: number): this {
-    const { shape, lit } = outlinedTogether(pieces, shade);
+    const { shape, lit } = outlined(pieces, shade);
     return this.fill(id, shape, tone.shadow, alpha).fill(`${id}.lit`, lit, tone.base, alpha);
   }
 

@@ -4,7 +4,7 @@ import { ellipse, joined, type Path } from '../draw/path.ts';
 import type { Node } from '../draw/picture.ts';
 import { clamp, mix, smooth } from '../time/easing.ts';
 import { type ArmShape, armShape } from './arms.ts';
-import { contour, type Knot, leaf } from './contour.ts';
+import { contour, cornerAt, type Knot, knotAt, leaf } from './contour.ts';
 import type { FigureModel } from './model.ts';
 import type { Garment, TorsoFrame } from './parts/part.ts';
 import type { Side } from './pose.ts';
@@ -112,7 +112,7 @@ function sidesOf(model: FigureModel, sk: Skeleton, worn: Garment): { right: Knot
       const kneeRoom = index >= rows.length - 2 ? Math.max(0, knees[out] + p.legTop * 0.72 - seen) * long * 0.7 : 0;
       const lift = whole && worn.sleeveLength !== 0 && index >= 1 && index <= 3 ? sk.arms[out > 0 ? 'R' : 'L'].shoulder.y - shoulderRest(model, sk, out) : 0;
       const at = edge(model, sk, w + kneeRoom, y, out);
-      return { x: at.x, y: at.y + lift * (LIFTED[index] ?? 0), corner: index === 0 || index === rows.length - 1 };
+      return knotAt(at.x, at.y + lift * (LIFTED[index] ?? 0), 1, index === 0 || index === rows.length - 1);
     });
   return { right: side(1), left: side(-1) };
 }
@@ -140,7 +140,7 @@ function clothPaths(model: FigureModel, sk: Skeleton, worn: Garment, frame: Tors
       const low = frame.place(out * bottom, hemY - 4 + sag * 0.9);
       const mid = frame.place(out * (top + bottom) * 0.5, hemY * 0.45);
       const high = frame.place(out * top, -12);
-      return contour([...side, { x: mix(corner.x, low.x, 0.5), y: mix(corner.y, low.y, 0.62) + sag * 0.2 }, { ...low, corner: true }, mid, { ...high, corner: true }]);
+      return contour([...side, { x: mix(corner.x, low.x, 0.5), y: mix(corner.y, low.y, 0.62) + sag * 0.2 }, cornerAt(low), mid, cornerAt(high)]);
     });
   }
   const between = (t: number): Knot => ({ x: mix(endR.x, endL.x, t), y: mix(mix(endR.y, endL.y, t), foot.y, 0.78) });
@@ -289,13 +289,13 @@ function drawNeck(model: FigureModel, sk: Skeleton, frame: TorsoFrame, behind: b
     return { x: mix(jaw.x + out * half * 0.94, mix(low.x, sk.neck.x + out * half, round), 0.55) - out * half * 0.08, y: mix(jaw.y, low.y, 0.6) };
   };
   const path = contour([
-    { x: jaw.x - top.L, y: jaw.y, corner: true },
-    { x: jaw.x + top.R, y: jaw.y, corner: true },
+    knotAt(jaw.x - top.L, jaw.y, 1, true),
+    knotAt(jaw.x + top.R, jaw.y, 1, true),
     hollow(1),
     base(half + 3.4, 4 - nape),
-    { ...base(half + 3, 8 - nape), corner: true },
+    cornerAt(base(half + 3, 8 - nape)),
     base(0, 20 - nape * 2.2),
-    { ...base(-half - 3, 8 - nape), corner: true },
+    cornerAt(base(-half - 3, 8 - nape)),
     base(-half - 3.4, 4 - nape),
     hollow(-1),
   ]);

@@ -1,8 +1,7 @@
 import { FRAMES, type FrameShape } from '#core/document/schema';
-import type { Node } from '#core/draw/picture';
+import { moved, type Node } from '#core/draw/picture';
 import { layoutLine } from '#core/draw/text';
 import { designed } from '#core/figure/cast';
-import { moved } from '#core/figure/face';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { posed } from '#core/figure/pose';

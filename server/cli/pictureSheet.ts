@@ -1,9 +1,8 @@
 import type { MouthShape } from '#core/document/schema';
 import { polygon } from '#core/draw/path';
-import type { Node } from '#core/draw/picture';
+import { moved, type Node } from '#core/draw/picture';
 import { layoutLine } from '#core/draw/text';
 import { picturedCharacter } from '#core/edit/commands/pictures';
-import { moved } from '#core/figure/face';
 import { drawFigure } from '#core/figure/figure';
 import { MOUTH_CHART } from '#core/figure/mouth';
 import { type PartialPose, posed } from '#core/figure/pose';

@@ -1,7 +1,6 @@
 import { ellipse, rect } from '#core/draw/path';
-import type { Node } from '#core/draw/picture';
+import { moved, type Node } from '#core/draw/picture';
 import { layoutLine } from '#core/draw/text';
-import { moved } from '#core/figure/face';
 import { paintFully } from '#core/paint/incremental';
 import { propBox } from '#core/stage/layers/prop';
 import { PROPS } from '#core/stage/props/index';

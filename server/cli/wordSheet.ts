@@ -1,8 +1,7 @@
 import { readTable } from '#core/document/table';
 import { toneOf } from '#core/document/tones';
-import type { Node } from '#core/draw/picture';
+import { moved, type Node } from '#core/draw/picture';
 import { layoutLine } from '#core/draw/text';
-import { moved } from '#core/figure/face';
 import { paintFully } from '#core/paint/incremental';
 import { backdropNodes } from '#core/stage/backdrop';
 import { CHART_FORMS } from '#core/stage/charts/forms';

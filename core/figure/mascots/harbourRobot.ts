@@ -1,9 +1,9 @@
 import { stepped } from '../../draw/colour.ts';
 import { type Matrix, multiply, rotation, translation } from '../../draw/matrix.ts';
 import { ellipse, pen, roundedRect } from '../../draw/path.ts';
-import type { Node } from '../../draw/picture.ts';
+import { moved, type Node } from '../../draw/picture.ts';
 import { type DrawnFigure, floorShade } from '../drawn.ts';
-import { headMatrix, moved } from '../face.ts';
+import { headMatrix } from '../face.ts';
 import type { FigureModel } from '../model.ts';
 import type { MouthNumbers } from '../mouth.ts';
 import type { Pose, Side } from '../pose.ts';

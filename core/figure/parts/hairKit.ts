@@ -76,7 +76,11 @@ export function runs(...list: readonly (readonly [number, number][])[]): Path {
   return out.close().done();
 }
 
-export const pairs = (points: Points): [number, number][] => Array.from({ length: points.length >> 1 }, (_, n) => [points[n * 2] as number, points[n * 2 + 1] as number]);
+export function pairs(points: Points): [number, number][] {
+  const out: [number, number][] = [];
+  for (let n = 0; n + 1 < points.length; n += 2) out.push([points[n] as number, points[n + 1] as number]);
+  return out;
+}
 
 /** Points on a head that is seen from the side. */
 export const onSide = (side: Profile, points: Points): [number, number][] => pairs(points).map(([x, y]) => [side.x(x), side.y(y)]);

@@ -1,11 +1,10 @@
 import type { MouthSource, PictureFigure } from '../../document/schema.ts';
 import { IDENTITY, type Matrix, multiply, rotation, scaling, translation } from '../../draw/matrix.ts';
 import { ellipse, pen } from '../../draw/path.ts';
-import type { Item, Node } from '../../draw/picture.ts';
+import { type Item, moved, type Node } from '../../draw/picture.ts';
 import { clamp, mix } from '../../time/easing.ts';
 import type { DrawnFigure } from '../drawn.ts';
 import { floorShade } from '../drawn.ts';
-import { moved } from '../face.ts';
 import type { FigureModel } from '../model.ts';
 import { drawMouth, MOUTH_CHART, type MouthNumbers } from '../mouth.ts';
 import type { Pose } from '../pose.ts';

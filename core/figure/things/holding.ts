@@ -1,8 +1,7 @@
 import { type Matrix, multiply, rotation, translation } from '../../draw/matrix.ts';
-import type { Node } from '../../draw/picture.ts';
+import { moved, type Node } from '../../draw/picture.ts';
 import { clamp, smooth } from '../../time/easing.ts';
 import type { Action } from '../actions/action.ts';
-import { moved } from '../face.ts';
 import type { Pose, Side } from '../pose.ts';
 import type { Skeleton } from '../skeleton.ts';
 import { Sketch } from '../sketch.ts';

@@ -1,7 +1,7 @@
 import type { LayerOf } from '../../document/schema.ts';
 import { toneOf } from '../../document/tones.ts';
 import { IDENTITY, type Point } from '../../draw/matrix.ts';
-import { ellipse, type Path, pen } from '../../draw/path.ts';
+import { ellipse, type Path, pathOf, pen } from '../../draw/path.ts';
 import type { Item, Node } from '../../draw/picture.ts';
 import type { Fonts } from '../../draw/text.ts';
 import { wordsIn } from '../../schedule/beats.ts';
@@ -186,7 +186,7 @@ function drawn(staged: StagedBalloon, tick: number, fonts: Fonts, towards: Point
     const band: Item = {
       id: 'head',
       matrix: IDENTITY,
-      path: new Float32Array([
+      path: pathOf([
         0,
         -body.width / 2 - 4,
         -body.height / 2,

@@ -1,7 +1,6 @@
 import { translation } from '../../draw/matrix.ts';
 import { hull } from '../../draw/path.ts';
-import { isGroup, type Node } from '../../draw/picture.ts';
-import { moved } from '../../figure/face.ts';
+import { isGroup, moved, type Node } from '../../draw/picture.ts';
 import { Sketch } from '../../figure/sketch.ts';
 import { THINGS } from '../../figure/things/index.ts';
 import type { Thing } from '../../figure/things/thing.ts';

@@ -1,4 +1,4 @@
-import { rect } from '../../draw/path.ts';
+import { pathOf, rect } from '../../draw/path.ts';
 import { wordsIn } from '../../schedule/beats.ts';
 import { ACT, brokenRows, DEEP, INK, INK_2, LAMP, type LaidRow, LINE, laidRow, ON_DEEP, out, PAPER, Sheet, settle } from './kit.ts';
 import type { LookInput, WordsLook } from './look.ts';
@@ -305,10 +305,7 @@ const saidSo: WordsLook = {
     const s = new Sheet();
     s.fill(rect(-width / 2 - 20, -height / 2 - 20, width + 40, height + 40), input.tone.tint);
     for (const n of [0, 1])
-      s.fill(
-        new Float32Array([0, left + n * 78, top - 150, 1, left + 56 + n * 78, top - 150, 1, left + 26 + n * 78, top - 50, 1, left - 16 + n * 78, top - 50, 4]),
-        input.tone.strong,
-      );
+      s.fill(pathOf([0, left + n * 78, top - 150, 1, left + 56 + n * 78, top - 150, 1, left + 26 + n * 78, top - 50, 1, left - 16 + n * 78, top - 50, 4]), input.tone.strong);
     laid.forEach((row, n) => void s.row(row, at(row, left, -2 * left), top + size * 0.8 + n * leading, INK, from[n] as number, shownIn(input)));
     const words = wordsIn(quote).length;
     const ms = input.since(Math.max(0, words - 1));

@@ -1,7 +1,6 @@
 import { type Matrix, translation } from '../../draw/matrix.ts';
 import { ellipse, hull, type Path, pen, polygon, rect, roundedRect } from '../../draw/path.ts';
-import type { Colour, Gradient, Node, Paint } from '../../draw/picture.ts';
-import { moved } from '../../figure/face.ts';
+import { type Colour, type Gradient, moved, type Node, type Paint } from '../../draw/picture.ts';
 import { Sketch } from '../../figure/sketch.ts';
 import { glint, shade } from './tones.ts';
 

@@ -1,3 +1,4 @@
+import { type Path, pathOf } from '../../../draw/path.ts';
 import { backMass, cap, headFrame, plait, strand } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 import { CLEARS_EAR, shortOuter } from '../sideHair.ts';
@@ -27,7 +28,7 @@ export const twoBraids: HeadPart = {
         8.4,
         9,
       );
-      f.s.shaded(`tie${out}`, new Float32Array(tie(x(45), f.y(92))), model.tone('accent'), [-1, -1]);
+      f.s.shaded(`tie${out}`, tie(x(45), f.y(92)), model.tone('accent'), [-1, -1]);
     }
     cap(f, { outer: [-44, 22, -50, -6, -47, -32, -30, -55, 0, -61, 30, -55, 47, -32, 50, -6, 44, 22], line: [40, 4, 36, -16, 20, -30, 0, -42, -20, -30, -36, -16, -40, 4] }, [
       strand(f, 'parting', [0, -42, 1, -52, 0, -60], 'deep', 2, 0.7),
@@ -38,7 +39,7 @@ export const twoBraids: HeadPart = {
   },
 };
 
-const tie = (x: number, y: number): Float32Array => {
+const tie = (x: number, y: number): Path => {
   const out: number[] = [];
   for (const [n, [dx, dy]] of (
     [
@@ -49,5 +50,5 @@ const tie = (x: number, y: number): Float32Array => {
     ] as const
   ).entries())
     out.push(n ? 1 : 0, x + dx, y + dy);
-  return Float32Array.from([...out, 4]);
+  return pathOf([...out, 4]);
 };

@@ -1,4 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
+import { pathOf } from '../../../draw/path.ts';
 import { headFrame, pairs, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -21,7 +22,7 @@ export const bowler: HeadPart = {
       [-5, -3],
       [
         f.s.fillItem('ribbon', runs(f.over([-46, -26, -46, -40]), f.on([0, -50]), f.over([46, -40, 46, -26]), f.on([0, -36]), f.over([-46, -26])), model.colour('accent')),
-        f.s.lineItem('sheen', Float32Array.from([0, f.slide(-32), f.y(-54), 2, f.slide(-24), f.y(-68), f.slide(-6), f.y(-71)]), stepped(felt.base, 0.12), 4.5, 0.5),
+        f.s.lineItem('sheen', pathOf([0, f.slide(-32), f.y(-54), 2, f.slide(-24), f.y(-68), f.slide(-6), f.y(-71)]), stepped(felt.base, 0.12), 4.5, 0.5),
       ],
     );
     const mid = f.slide(0) * 0.4;

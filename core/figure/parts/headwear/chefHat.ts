@@ -1,4 +1,4 @@
-import { ellipse, joined } from '../../../draw/path.ts';
+import { ellipse, joined, pathOf } from '../../../draw/path.ts';
 import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -19,8 +19,7 @@ export const chefHat: HeadPart = {
       linen,
       [-5, -3.5],
     );
-    for (const x of [-20, -6, 9, 22])
-      f.s.line(`fold${x}`, Float32Array.from([0, f.slide(x), f.y(-60), 2, f.slide(x * 1.15), f.y(-70), f.slide(x * 1.4), f.y(-76)]), '#cfcbd2', 2, 0.8);
+    for (const x of [-20, -6, 9, 22]) f.s.line(`fold${x}`, pathOf([0, f.slide(x), f.y(-60), 2, f.slide(x * 1.15), f.y(-70), f.slide(x * 1.4), f.y(-76)]), '#cfcbd2', 2, 0.8);
     f.s.shaded('band', runs(f.over([-47, -24, -44, -62]), f.on([0, -68]), f.over([44, -62, 47, -24]), f.on([22, -34, 0, -36, -22, -34]), f.over([-47, -24])), linen, [-4, -2]);
     return f.s.nodes;
   },

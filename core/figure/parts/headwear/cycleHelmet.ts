@@ -1,4 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
+import { pathOf } from '../../../draw/path.ts';
 import { headFrame, pairs, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -16,7 +17,7 @@ export const cycleHelmet: HeadPart = {
     const shell = model.tone('accent2');
     // The strap of a far cheek is behind it.
     for (const out of [-1, 1].filter((one) => one * yaw < 0.6))
-      f.s.line(`strap${out}`, Float32Array.from([0, f.edge(out * 41), f.y(-18), 2, f.edge(out * 42), f.y(18), f.edge(out * 27), f.y(40)]), '#3a3f4a', 2.6);
+      f.s.line(`strap${out}`, pathOf([0, f.edge(out * 41), f.y(-18), 2, f.edge(out * 42), f.y(18), f.edge(out * 27), f.y(40)]), '#3a3f4a', 2.6);
     const vent = (id: string, x: number, tall: number) =>
       f.s.fillItem(
         id,
@@ -39,13 +40,7 @@ export const cycleHelmet: HeadPart = {
         vent('v2', -9, 20),
         vent('v3', 9, 20),
         vent('v4', 26, 14),
-        f.s.lineItem(
-          'rim',
-          Float32Array.from([0, f.slide(-44), f.y(-22), 3, f.slide(-24), f.y(-34), f.slide(24), f.y(-34), f.slide(44), f.y(-22)]),
-          stepped(shell.base, -0.12),
-          2.6,
-          0.8,
-        ),
+        f.s.lineItem('rim', pathOf([0, f.slide(-44), f.y(-22), 3, f.slide(-24), f.y(-34), f.slide(24), f.y(-34), f.slide(44), f.y(-22)]), stepped(shell.base, -0.12), 2.6, 0.8),
       ],
     );
     return f.s.nodes;

@@ -1,4 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
+import { pathOf } from '../../../draw/path.ts';
 import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -49,8 +50,8 @@ export const fireHelmet: HeadPart = {
       shell,
       [-5, -3],
       [
-        f.s.lineItem('rib1', Float32Array.from([0, f.slide(-26), f.y(-34), 2, f.slide(-26), f.y(-56), f.slide(-12), f.y(-70)]), model.seam('accent2'), 2.2, 0.6),
-        f.s.lineItem('rib2', Float32Array.from([0, f.slide(26), f.y(-34), 2, f.slide(26), f.y(-56), f.slide(12), f.y(-70)]), model.seam('accent2'), 2.2, 0.6),
+        f.s.lineItem('rib1', pathOf([0, f.slide(-26), f.y(-34), 2, f.slide(-26), f.y(-56), f.slide(-12), f.y(-70)]), model.seam('accent2'), 2.2, 0.6),
+        f.s.lineItem('rib2', pathOf([0, f.slide(26), f.y(-34), 2, f.slide(26), f.y(-56), f.slide(12), f.y(-70)]), model.seam('accent2'), 2.2, 0.6),
       ],
     );
     f.s.shaded(

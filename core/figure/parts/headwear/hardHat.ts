@@ -1,4 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
+import { pathOf } from '../../../draw/path.ts';
 import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -29,9 +30,9 @@ export const hardHat: HeadPart = {
       [-5, -3],
       [
         f.s.fillItem('ridge', runs(f.on([-8, -30, -9, -50, -7, -74]), f.on([7, -74, 9, -50, 8, -30]), f.on([0, -32, -8, -30])), stepped(shell.base, 0.05), 0.9),
-        f.s.lineItem('ridgeEdge', Float32Array.from([0, f.slide(9), f.y(-30), 2, f.slide(11), f.y(-52), f.slide(8), f.y(-73)]), model.seam('accent2'), 2, 0.7),
-        f.s.lineItem('rib', Float32Array.from([0, f.slide(-28), f.y(-30), 2, f.slide(-30), f.y(-50), f.slide(-22), f.y(-67)]), model.seam('accent2'), 2, 0.5),
-        f.s.lineItem('sheen', Float32Array.from([0, f.slide(-38), f.y(-42), 2, f.slide(-34), f.y(-58), f.slide(-22), f.y(-63)]), stepped(shell.base, 0.12), 4, 0.6),
+        f.s.lineItem('ridgeEdge', pathOf([0, f.slide(9), f.y(-30), 2, f.slide(11), f.y(-52), f.slide(8), f.y(-73)]), model.seam('accent2'), 2, 0.7),
+        f.s.lineItem('rib', pathOf([0, f.slide(-28), f.y(-30), 2, f.slide(-30), f.y(-50), f.slide(-22), f.y(-67)]), model.seam('accent2'), 2, 0.5),
+        f.s.lineItem('sheen', pathOf([0, f.slide(-38), f.y(-42), 2, f.slide(-34), f.y(-58), f.slide(-22), f.y(-63)]), stepped(shell.base, 0.12), 4, 0.6),
       ],
     );
     f.s.shaded(

@@ -1,5 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
-import { ellipse } from '../../../draw/path.ts';
+import { ellipse, pathOf } from '../../../draw/path.ts';
 import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -17,12 +17,12 @@ export const knittedHat: HeadPart = {
     const wool = model.tone('accent2');
     f.s.shaded('bobble', ellipse(f.edge(1), f.y(-76), 13, 12), model.tone('accent'), [-3, -2.5]);
     const ribs = [-30, -15, 0, 15, 30].map((x, n) =>
-      f.s.lineItem(`rib${n}`, Float32Array.from([0, f.slide(x), f.y(-34), 2, f.slide(x), f.y(-54), f.slide(x * 0.35), f.y(-70)]), model.seam('accent2'), 2, 0.5),
+      f.s.lineItem(`rib${n}`, pathOf([0, f.slide(x), f.y(-34), 2, f.slide(x), f.y(-54), f.slide(x * 0.35), f.y(-70)]), model.seam('accent2'), 2, 0.5),
     );
     f.s.clipped('dome', runs(f.over([-45, -20, -47, -44, -30, -66, 0, -72, 30, -66, 47, -44, 45, -20]), f.on([22, -29, 0, -31, -22, -29, -45, -20])), wool, [-4.5, -3], ribs);
     const band = { base: stepped(wool.base, 0.05), shadow: stepped(wool.shadow, 0.02) };
     const stripes = [-36, -27, -18, -9, 0, 9, 18, 27, 36].map((x, n) =>
-      f.s.lineItem(`b${n}`, Float32Array.from([0, f.slide(x), f.y(-38 + (x / 36) ** 2 * 7), 1, f.slide(x), f.y(-26 + (x / 36) ** 2 * 8)]), stepped(wool.base, -0.07), 1.8, 0.55),
+      f.s.lineItem(`b${n}`, pathOf([0, f.slide(x), f.y(-38 + (x / 36) ** 2 * 7), 1, f.slide(x), f.y(-26 + (x / 36) ** 2 * 8)]), stepped(wool.base, -0.07), 1.8, 0.55),
     );
     f.s.clipped(
       'band',

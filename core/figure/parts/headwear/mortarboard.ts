@@ -1,4 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
+import { pathOf } from '../../../draw/path.ts';
 import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -30,7 +31,7 @@ export const mortarboard: HeadPart = {
       { base: stepped(cloth.base, 0.05), shadow: cloth.shadow },
       [-2, -2],
     );
-    f.s.line('cord', Float32Array.from([0, mid, f.y(-58), 2, mid + 34, f.y(-57), mid + 52, f.y(-50), 1, mid + 53, f.y(-32)]), model.colour('accent'), 2.4);
+    f.s.line('cord', pathOf([0, mid, f.y(-58), 2, mid + 34, f.y(-57), mid + 52, f.y(-50), 1, mid + 53, f.y(-32)]), model.colour('accent'), 2.4);
     f.s.fill(
       'tassel',
       runs(

@@ -1,4 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
+import { pathOf } from '../../../draw/path.ts';
 import { slide } from '../../turn.ts';
 import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
@@ -30,9 +31,9 @@ export const peakedCap: HeadPart = {
       cloth,
       [-4.5, -3],
       [
-        f.s.lineItem('seam1', Float32Array.from([0, f.slide(0), f.y(-28), 2, f.slide(1), f.y(-48), f.edge(0), f.y(-65)]), model.seam('accent2'), 2, 0.6),
-        f.s.lineItem('seam2', Float32Array.from([0, f.slide(-28), f.y(-26), 2, f.slide(-26), f.y(-48), f.edge(0), f.y(-65)]), model.seam('accent2'), 2, 0.45),
-        f.s.lineItem('seam3', Float32Array.from([0, f.slide(28), f.y(-26), 2, f.slide(26), f.y(-48), f.edge(0), f.y(-65)]), model.seam('accent2'), 2, 0.45),
+        f.s.lineItem('seam1', pathOf([0, f.slide(0), f.y(-28), 2, f.slide(1), f.y(-48), f.edge(0), f.y(-65)]), model.seam('accent2'), 2, 0.6),
+        f.s.lineItem('seam2', pathOf([0, f.slide(-28), f.y(-26), 2, f.slide(-26), f.y(-48), f.edge(0), f.y(-65)]), model.seam('accent2'), 2, 0.45),
+        f.s.lineItem('seam3', pathOf([0, f.slide(28), f.y(-26), 2, f.slide(26), f.y(-48), f.edge(0), f.y(-65)]), model.seam('accent2'), 2, 0.45),
       ],
     );
     f.s.fill(

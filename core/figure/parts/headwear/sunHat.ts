@@ -1,5 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
-import { ellipse } from '../../../draw/path.ts';
+import { ellipse, pathOf } from '../../../draw/path.ts';
 import { headFrame, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -42,7 +42,7 @@ export const sunHat: HeadPart = {
       ),
       straw,
       [-3, -2.5],
-      [f.s.lineItem('weave', Float32Array.from([0, -62 + mid, f.y(-25), 2, mid, f.y(-34), 62 + mid, f.y(-25)]), model.seam('accent2'), 1.8, 0.5)],
+      [f.s.lineItem('weave', pathOf([0, -62 + mid, f.y(-25), 2, mid, f.y(-34), 62 + mid, f.y(-25)]), model.seam('accent2'), 1.8, 0.5)],
     );
     return f.s.nodes;
   },

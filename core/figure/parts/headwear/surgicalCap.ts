@@ -1,3 +1,4 @@
+import { pathOf } from '../../../draw/path.ts';
 import { profileOf } from '../../profile.ts';
 import { isProfile } from '../../turn.ts';
 import { headFrame, onSide, runs } from '../hairKit.ts';
@@ -20,7 +21,7 @@ export const surgicalCap: HeadPart = {
       const side = profileOf(model, yaw, 0);
       const dome = runs(onSide(side, [38.6, -20, 42, -36, 29, -56, 4, -64, -28, -60, -48, -42, -53, -16, -45, 4]), onSide(side, [-34, 0, -14, -12, 12, -19, 38.6, -20]));
       const [a, b, c] = onSide(side, [-46, -6, -12, -24, 40, -30]) as [[number, number], [number, number], [number, number]];
-      return f.s.clipped('dome', dome, cloth, [-4.5, -3], [f.s.lineItem('band', Float32Array.from([0, ...a, 2, ...b, ...c]), model.seam('accent2'), 2.2, 0.7)]).nodes;
+      return f.s.clipped('dome', dome, cloth, [-4.5, -3], [f.s.lineItem('band', pathOf([0, ...a, 2, ...b, ...c]), model.seam('accent2'), 2.2, 0.7)]).nodes;
     }
     f.s.clipped(
       'dome',
@@ -28,14 +29,8 @@ export const surgicalCap: HeadPart = {
       cloth,
       [-4.5, -3],
       [
-        f.s.lineItem(
-          'band',
-          Float32Array.from([0, f.slide(-42), f.y(-18), 3, f.slide(-24), f.y(-40), f.slide(24), f.y(-40), f.slide(42), f.y(-18)]),
-          model.seam('accent2'),
-          2.2,
-          0.7,
-        ),
-        f.s.lineItem('fold', Float32Array.from([0, f.slide(26), f.y(-40), 2, f.slide(28), f.y(-52), f.slide(16), f.y(-60)]), model.seam('accent2'), 2, 0.5),
+        f.s.lineItem('band', pathOf([0, f.slide(-42), f.y(-18), 3, f.slide(-24), f.y(-40), f.slide(24), f.y(-40), f.slide(42), f.y(-18)]), model.seam('accent2'), 2.2, 0.7),
+        f.s.lineItem('fold', pathOf([0, f.slide(26), f.y(-40), 2, f.slide(28), f.y(-52), f.slide(16), f.y(-60)]), model.seam('accent2'), 2, 0.5),
       ],
     );
     return f.s.nodes;

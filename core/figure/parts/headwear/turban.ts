@@ -1,4 +1,5 @@
 import { stepped } from '../../../draw/colour.ts';
+import { pathOf } from '../../../draw/path.ts';
 import { headFrame, pairs, runs } from '../hairKit.ts';
 import type { HeadPart } from '../part.ts';
 
@@ -34,7 +35,7 @@ export const turban: HeadPart = {
     const path = runs(at([-42, -6, -52, -22, -54, -48, -38, -72, 0, -82, 38, -72, 54, -48, 52, -22, 42, -6]), at([36, -20, 18, -29, 0, -33, -18, -29, -36, -20, -42, -6], false));
     const crease = (id: string, points: readonly number[]) => {
       const [a, b, c] = at(points, false) as [[number, number], [number, number], [number, number]];
-      return f.s.lineItem(id, Float32Array.from([0, ...a, 2, ...b, ...c]), fold, 2.4, 0.75);
+      return f.s.lineItem(id, pathOf([0, ...a, 2, ...b, ...c]), fold, 2.4, 0.75);
     };
     f.s.clipped(
       'dome',
@@ -48,7 +49,7 @@ export const turban: HeadPart = {
         crease('c4', [0, -35, 26, -38, 48, -16]),
         crease('c5', [0, -38, 34, -52, 53, -34]),
         crease('c6', [1, -42, 28, -68, 42, -64]),
-        f.s.lineItem('sheen', Float32Array.from([0, f.slide(-30), f.y(-58), 2, f.slide(-18), f.y(-72), f.slide(2), f.y(-74)]), stepped(cloth.base, 0.08), 5, 0.5),
+        f.s.lineItem('sheen', pathOf([0, f.slide(-30), f.y(-58), 2, f.slide(-18), f.y(-72), f.slide(2), f.y(-74)]), stepped(cloth.base, 0.08), 5, 0.5),
       ],
     );
     f.s.shaded(
