@@ -2,7 +2,7 @@ import { restValue } from '../document/properties.ts';
 import type { Character } from '../document/schema.ts';
 import { type Matrix, transform } from '../draw/matrix.ts';
 import { hull } from '../draw/path.ts';
-import { isGroup, type Node, sameNode } from '../draw/picture.ts';
+import { isGroup, type Node, sameNode, sameNumbers } from '../draw/picture.ts';
 import type { DrawnFigure } from '../figure/drawn.ts';
 import { drawFigure, drawSeat } from '../figure/figure.ts';
 import { isWholePerson } from '../figure/goesOn.ts';
@@ -65,16 +65,28 @@ const COARSE = 1 / 12;
 /** The step of each pose number, in their order. */
 const STEPS = Float64Array.from(POSE_KEYS, (key) => GRID[key] ?? COARSE);
 
+type Playing = readonly (readonly [PoseKey, NonNullable<Acting['channels'][PoseKey]>])[];
+const playings = new WeakMap<Acting['channels'], Playing>();
+/** The channels that an acting has, of all that there are. */
+function playing(channels: Acting['channels']): Playing {
+  let list = playings.get(channels);
+  if (!list)
+    playings.set(
+      channels,
+      (list = POSE_KEYS.flatMap((key) => {
+        const tracks = channels[key];
+        return tracks ? [[key, tracks] as const] : [];
+      })),
+    );
+  return list;
+}
+
 /** A character's pose at a tick, rounded to its grid. */
 export function poseAt(acting: Acting, tick: number): Pose {
   const pose: Pose = { ...REST };
   const alive = amountAt(acting.alive, tick);
   const faces = amountAt(acting.faceStrength, tick);
-  for (const key of POSE_KEYS) {
-    const tracks = acting.channels[key];
-    if (!tracks) continue;
-    pose[key] = channelAt(tracks, tick, alive, faces);
-  }
+  for (const [key, tracks] of playing(acting.channels)) pose[key] = channelAt(tracks, tick, alive, faces);
   atRest(acting, pose, tick);
   pose.bodyTurn += amountAt(acting.turn, tick);
   pose.blink = clamp(pose.blink, 0, 1);
@@ -298,15 +310,10 @@ function drawnIn(id: string, acting: Acting, tick: number, pose: Pose): DrawnFig
   const holding = heldAt(acting.held, tick);
   const memo = figures.get(id);
   const numbers = new Float64Array(POSE_KEYS.length + MOUTH_KEYS.length);
-  let same = memo?.character === acting.character && memo.holding === holding;
   let at = 0;
-  const put = (value: number): void => {
-    numbers[at] = value;
-    same &&= memo?.numbers[at] === value;
-    at++;
-  };
-  for (const name of POSE_KEYS) put(pose[name]);
-  for (const name of MOUTH_KEYS) put((mouth[name] = Math.round(mouth[name] * 100) / 100));
+  for (const name of POSE_KEYS) numbers[at++] = pose[name];
+  for (const name of MOUTH_KEYS) numbers[at++] = mouth[name] = Math.round(mouth[name] * 100) / 100;
+  const same = memo?.character === acting.character && memo.holding === holding && sameNumbers(memo.numbers, numbers);
   if (memo && same) return memo.drawn;
   const fresh = drawFigure(acting.character, pose, mouth, holding);
   const drawn = memo ? { ...fresh, nodes: kept(memo.drawn.nodes, fresh.nodes) } : fresh;
