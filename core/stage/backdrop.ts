@@ -8,6 +8,7 @@ import { frameSize, type View, viewMatrix } from './frame.ts';
 import { depthMatrix } from './place.ts';
 import { setOf } from './sets/index.ts';
 import { FEET } from './sets/set.ts';
+import type { Surrounding } from './world/edges.ts';
 import { AIR_STEPS, airMatrix, fitOf, type SetBackdrop, type World, type WorldPiece, worldOf } from './world/planes.ts';
 import { type Daylight, isDay } from './world/tones.ts';
 
@@ -90,6 +91,8 @@ export interface BackdropPlanes {
   readonly background: Colour;
   /** Undefined by day, and where no set is. */
   readonly light: Daylight | undefined;
+  /** What a set has about figures; undefined where no set is. */
+  readonly about: Surrounding | undefined;
 }
 
 const NONE: readonly Plane[] = [];
@@ -100,7 +103,7 @@ export function backdropPlanes(backdrop: Backdrop, shape: FrameShape, view: View
   if (!world || backdrop.kind !== 'set') {
     const { nodes, background } = backdropNodes(backdrop, shape);
     const soft = softness(focus, BACKDROP_DEPTH);
-    return { back: [{ id: 'backdrop', view: viewMatrix(view, shape), nodes, ...(soft > 0 ? { blur: soft } : {}) }], front: NONE, background, light: undefined };
+    return { back: [{ id: 'backdrop', view: viewMatrix(view, shape), nodes, ...(soft > 0 ? { blur: soft } : {}) }], front: NONE, background, light: undefined, about: undefined };
   }
   const step = Math.floor(seconds * AIR_STEPS + 1e-6) / AIR_STEPS;
   const strength = backdrop.air ?? 0;
@@ -117,7 +120,13 @@ export function backdropPlanes(backdrop: Backdrop, shape: FrameShape, view: View
     };
   };
   const shine: readonly Plane[] = world.shine.length ? [{ id: 'backdrop.shine', view: multiply(viewMatrix(view, shape), world.fit), nodes: world.shine }] : NONE;
-  return { back: world.back.map(planeOf), front: [...shine, ...world.front.map(planeOf)], background: world.background, light: isDay(world.light) ? undefined : world.light };
+  return {
+    back: world.back.map(planeOf),
+    front: [...shine, ...world.front.map(planeOf)],
+    background: world.background,
+    light: isDay(world.light) ? undefined : world.light,
+    about: world,
+  };
 }
 
 /** Whether anything of a backdrop moves by itself. */

@@ -30,9 +30,10 @@ import { styledPlane } from './styles/index.ts';
 import type { Style } from './styles/style.ts';
 import { valuesAt } from './values.ts';
 import { castShade } from './world/castShade.ts';
+import { edged } from './world/edges.ts';
 import { afterwards, lightMatrix } from './world/lightMatrix.ts';
 import { inLight } from './world/planes.ts';
-import { DAY, type Daylight, daylight } from './world/tones.ts';
+import type { Daylight } from './world/tones.ts';
 
 /** One moment of a scene, as its layers are drawn. */
 export interface Moment {
@@ -130,9 +131,6 @@ export function layerPlanes(moment: Moment, parent: string | undefined, outer: M
 
 /** Kinds of layers that stand in a set, so that its nearest pieces lie before them: words lie before all. */
 const STANDING: ReadonlySet<string> = new Set(['character', 'prop', 'group']);
-
-/** The light of a set by day. */
-const DAYLIGHT = daylight(DAY);
 
 const UNIT_BOX: OwnBox = { left: -0.5, top: -0.5, right: 0.5, bottom: 0.5 };
 
@@ -496,9 +494,14 @@ const closelySeen = (moment: Moment, staged: StagedLayer, matrix: Matrix): boole
 /** Whether any of a figure is in the picture: what is not is neither drawn nor in the key of a segment. */
 const isInPicture = (moment: Moment, staged: StagedLayer, matrix: Matrix): boolean => roughlySeen(moment, staged, matrix) ?? closelySeen(moment, staged, matrix);
 
-/** A figure's nodes as it stands in a set: its shade falls away from the light there. */
-const inPlace = ({ scene, light, tick }: Moment, staged: StagedLayer, nodes: readonly Node[]): readonly Node[] =>
-  scene.scene.backdrop.kind === 'set' ? castShade(nodes, (light ?? DAYLIGHT).low, valueAt(staged, 'scaleX', tick) < 0 ? -1 : 1) : nodes;
+/** A figure's nodes as it stands in a set: its shade falls away from the light there, and it is parted from what is behind it. */
+function inPlace({ backdrop: { about }, style, tick }: Moment, staged: StagedLayer, nodes: readonly Node[]): readonly Node[] {
+  if (!about) return nodes;
+  const side = valueAt(staged, 'scaleX', tick) < 0 ? -1 : 1;
+  const shaded = castShade(nodes, about.light.low, side);
+  // Other styles have their own way to part what lies before each other.
+  return style.id === 'flat' ? edged(shaded, about, side) : shaded;
+}
 
 const SIDES = { left: 'L', right: 'R' } as const;
 

@@ -2,7 +2,7 @@ import type { Backdrop, BackdropPiece, FrameShape } from '../../document/schema.
 import { avalanche, hashText } from '../../draw/hash.ts';
 import { IDENTITY, type Matrix, multiply } from '../../draw/matrix.ts';
 import { ellipse } from '../../draw/path.ts';
-import { type Colour, type ColourMatrix, type Item, isGroup, type Node, type Paint } from '../../draw/picture.ts';
+import { type Colour, type ColourMatrix, type Item, isGroup, itemOf, type Node, type Paint } from '../../draw/picture.ts';
 import { frameSize } from '../frame.ts';
 import { propBox } from '../layers/prop.ts';
 import { propOf } from '../props/index.ts';
@@ -32,6 +32,8 @@ export interface World {
   /** Light of lamps on whoever stands there; nothing by day. */
   readonly shine: readonly Node[];
   readonly background: Colour;
+  /** The tone that people mostly stand before: a wall, the sky above the ground, a ground for words. */
+  readonly behind: Colour;
   readonly light: Daylight;
   /** From the set's own units to the stage's in this shape of frame. */
   readonly fit: Matrix;
@@ -103,11 +105,11 @@ export function recoloured(node: Node, colour: (one: Colour, id: string) => Colo
       items: node.items.map((item) => recoloured(item, colour)),
     };
   if (isSource(node)) return node;
-  return {
+  return itemOf(node.id, node.matrix, {
     ...node,
-    ...(node.fill === undefined ? {} : { fill: paintOf(node.fill, (one) => colour(one, node.id)) }),
-    ...(node.stroke ? { stroke: { ...node.stroke, paint: paintOf(node.stroke.paint, (one) => colour(one, node.id)) } } : {}),
-  };
+    fill: node.fill && paintOf(node.fill, (one) => colour(one, node.id)),
+    stroke: node.stroke && { ...node.stroke, paint: paintOf(node.stroke.paint, (one) => colour(one, node.id)) },
+  });
 }
 
 const GLOW = '#ffd98a';
@@ -265,7 +267,8 @@ export function worldOf(set: StageSet, backdrop: SetBackdrop, shape: FrameShape)
     flush();
   }
   const shine = light.glow > 0 ? lamps.flatMap((glow, n) => glowNodes({ x: glow.x, y: glow.y, radius: glow.radius }, `shine${n}`, light.glow * ON_PEOPLE)) : [];
-  return { back, front, shine, background: lit(set.background, light), light, fit: fitOf(shape), things };
+  const behind = set.place === 'outdoors' ? light.sky[1] : lit(set.place === 'indoors' ? tones.wall.base : set.background, light);
+  return { back, front, shine, background: lit(set.background, light), behind, light, fit: fitOf(shape), things };
 }
 
 const TAU = 2 * Math.PI;

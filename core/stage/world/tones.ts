@@ -1,4 +1,5 @@
 import { clampChroma, converter, formatHex, parse } from 'culori';
+import { oklch } from '../../draw/colour.ts';
 import type { Colour, ColourMatrix } from '../../draw/picture.ts';
 
 /** What colours of the world come from: every tone is worked out from one of these, so that a palette replaces them all. */
@@ -244,6 +245,21 @@ export function lit(colour: Colour, light: Daylight, share = 1): Colour {
     const to = { l: light.kL * from.l + light.oL, a: light.kC * from.a + light.t * Math.cos(h), b: light.kC * from.b + light.t * Math.sin(h) };
     return blended(from, to, share);
   });
+}
+
+/** How far apart two colours are in OKLab. @throws Error for text that is no colour. */
+export function distance(one: Colour, other: Colour): number {
+  const [a, b] = [labOf(one), labOf(other)];
+  return Math.hypot(a.l - b.l, a.a - b.a, a.b - b.b);
+}
+
+/** The strongest light from a side, a share of lightness: its rim is whole. */
+const WHOLE_RIM = 0.06;
+/** The line of light along somebody's edge, towards a low light: its tone, and how wide it is (0..1); none by day. */
+export function rimOf({ side: { l, h } }: Daylight): { readonly colour: Colour; readonly wide: number } | undefined {
+  const wide = Math.min(1, l / WHOLE_RIM);
+  if (wide < 0.1) return undefined;
+  return { colour: oklch(0.9, 0.075, h), wide };
 }
 
 /** The lit tone of somebody in a light: brighter and tinted on the side that it comes from, so that a low sun leaves a warm edge. */

@@ -1,0 +1,95 @@
+import { type Matrix, meanScale } from '../../draw/matrix.ts';
+import { hull } from '../../draw/path.ts';
+import { type Colour, type Item, isGroup, itemOf, type Node } from '../../draw/picture.ts';
+import { hasEdge, shifted } from '../styles/style.ts';
+import { type Daylight, distance, lighter, lit, rimOf, shade } from './tones.ts';
+
+/** What parts figures from where they stand. */
+export interface Surrounding {
+  readonly light: Daylight;
+  /** The tone that people mostly stand before, as it is in that light; undefined where nobody knows. */
+  readonly behind: Colour | undefined;
+}
+
+/** Figure units: how wide the widest rim is across and down, towards the light from the upper left; and the line about what is of the ground's tone. */
+const RIM = { x: 2.3, y: 1.3 } as const;
+const LINE = 2.4;
+/** What is smaller than this lies within something else. */
+const SMALL = 18;
+/** Tones that are nearer to each other than this (OKLab) run together. */
+const NEAR = 0.1;
+/** How far the line's tone is from the ground's, and how much of it is seen. */
+const STEP = 0.09;
+const SEEN = 0.7;
+/** Ends the ids of what keeps its colour in any light (world/hand.ts). */
+const SOURCE = 'light';
+
+interface Known extends Surrounding {
+  readonly side: 1 | -1;
+}
+const edges = new WeakMap<Item, Known & { readonly nodes: readonly Item[] }>();
+const lists = new WeakMap<readonly Node[], Known & { readonly nodes: readonly Node[] }>();
+const isSame = (known: Known | undefined, light: Daylight, behind: Colour | undefined, side: 1 | -1): boolean =>
+  known !== undefined && known.light === light && known.behind === behind && known.side === side;
+
+/**
+ * The nodes of a figure with what parts it from its ground, behind all of it, so that only its silhouette shows it: a
+ * rim of the light where that stands low, on the side that it comes from (the picture's left; `side` is -1 for a figure
+ * that is mirrored), and a line about parts that are of the ground's tone. The same list gives the same list, the same
+ * part the same edges.
+ */
+export function edged(nodes: readonly Node[], { light, behind }: Surrounding, side: 1 | -1): readonly Node[] {
+  const known = lists.get(nodes);
+  if (known && isSame(known, light, behind, side)) return known.nodes;
+  const under: Item[] = [];
+  const floor: Node[] = [];
+  const over: Node[] = [];
+  for (const node of nodes) {
+    if (node.id.startsWith('floor.')) {
+      floor.push(node);
+      continue;
+    }
+    over.push(node);
+    for (const item of silhouette(node)) under.push(...edgesOf(item, light, behind, side));
+  }
+  const made = under.length ? [...floor, ...under, ...over] : nodes;
+  lists.set(nodes, { light, behind, side, nodes: made });
+  return made;
+}
+
+/** Of a node the shapes that its outline is made of. */
+function* silhouette(node: Node): Generator<Item> {
+  if (isGroup(node)) {
+    if ((node.alpha ?? 1) < 0.9 || node.blur) return;
+    if (node.base) yield* silhouette(node.base);
+    // What is kept inside a shape that is not painted has no outline of its own.
+    else if (!node.mask) for (const item of node.items) yield* silhouette(item);
+    return;
+  }
+  if (!node.path || typeof node.fill !== 'string' || !hasEdge(node)) return;
+  const { left, right, top, bottom } = hull(node.path);
+  const scale = meanScale(node.matrix);
+  if ((right - left) * scale >= SMALL && (bottom - top) * scale >= SMALL) yield node;
+}
+
+function edgesOf(item: Item, light: Daylight, behind: Colour | undefined, side: 1 | -1): readonly Item[] {
+  let known = edges.get(item);
+  if (!known || !isSame(known, light, behind, side)) edges.set(item, (known = { light, behind, side, nodes: drawn(item, light, behind, side) }));
+  return known.nodes;
+}
+
+function drawn(item: Item, light: Daylight, behind: Colour | undefined, side: 1 | -1): readonly Item[] {
+  const out: Item[] = [];
+  const { path, matrix, evenOdd } = item;
+  const rim = rimOf(light);
+  if (rim) {
+    const at: Matrix = shifted(matrix, -RIM.x * rim.wide * side, -RIM.y * rim.wide);
+    out.push(itemOf(`rim.${item.id}.${SOURCE}`, at, { path, fill: rim.colour, evenOdd }));
+  }
+  if (behind !== undefined && distance(lit(item.fill as Colour, light, light.people), behind) < NEAR) {
+    const paint = distance(behind, '#ffffff') < 0.5 ? lighter(shade(behind), -STEP / 2) : lighter(behind, STEP);
+    const width = (LINE * 2) / Math.max(1e-3, meanScale(matrix));
+    out.push(itemOf(`edge.${item.id}.${SOURCE}`, matrix, { path, stroke: { paint, width, cap: 'round' }, alpha: SEEN }));
+  }
+  return out;
+}
