@@ -62,4 +62,27 @@ describe('a head', () => {
     ]);
     expect(swaps(turned(through), 0.5, 2.5)).toBe(1);
   });
+  it('blinks as its drawing changes, both ways, and not where it stays', () => {
+    const turn = track([
+      { at: toTicks(1), value: 0.4 },
+      { at: toTicks(1.6), value: 1 },
+      { at: toTicks(3), value: 1 },
+      { at: toTicks(3.6), value: 0.4 },
+    ]);
+    const acting = turned(turn);
+    const lids = (seconds: number): number => poseAt(acting, toTicks(seconds)).blink;
+    const changes: number[] = [];
+    for (let frame = 12; frame < 24 * 5; frame++) {
+      if (isProfile(yawOf(acting, frame / 24)) === isProfile(yawOf(acting, (frame - 1) / 24))) continue;
+      changes.push(frame);
+      expect(lids(frame / 24)).toBeGreaterThan(0.9);
+      expect(lids((frame + 3) / 24)).toBeLessThan(0.5);
+      expect(lids((frame + 6) / 24)).toBe(0);
+    }
+    expect(changes).toHaveLength(2);
+    expect(lids(2.5)).toBe(0);
+    // Somebody who stands near the edge all along does not blink by it.
+    const near = turned(0.76);
+    for (let frame = 0; frame < 48; frame++) expect(poseAt(near, toTicks(frame / 24)).blink).toBe(0);
+  });
 });

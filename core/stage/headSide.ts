@@ -17,6 +17,11 @@ const BY_ITSELF = 0.5;
 /** Looks back in such steps, and so far. */
 const STEP = toTicks(0.1);
 const BACK = toTicks(2);
+/** Lids after the head came to another drawing, frame by frame: one who turns the head far blinks, and the eyes are shut where they would jump. */
+const BLINK = [1, 0.92, 0.6, 0.3, 0.1] as const;
+const FRAME = toTicks(1 / 24);
+/** Nearer than this to the edge (shares of a turn) it may have come over within a blink. */
+const NEAR = 0.3;
 /** Beyond the edge by a little, so that rounding does not fall back. */
 const CLEAR = 0.006;
 
@@ -27,7 +32,7 @@ const turnsAside = (acting: Acting): boolean => {
 };
 
 /** How far before a moment its picture reads how a head was turned, in ticks. */
-export const sideReadsBack = (acting: Acting): number => (turnsAside(acting) ? BACK : 0);
+export const sideReadsBack = (acting: Acting): number => (turnsAside(acting) ? BACK + BLINK.length * FRAME : 0);
 
 const memo = new WeakMap<Acting, boolean>();
 
@@ -61,6 +66,24 @@ export function turnHead(acting: Acting, pose: Pose, tick: number): void {
   const size = Math.abs(turn);
   if (aside && Math.abs(size - SIDE) < KEEPS) turn = Math.sign(turn) * (cameFromSide(acting, tick) ? Math.max(size, SIDE + CLEAR) : Math.min(size, SIDE - CLEAR));
   pose.headTurn = turn - pose.bodyTurn;
+  if (aside && Math.abs(size - SIDE) < NEAR) pose.blink = Math.max(pose.blink, overEdge(acting, tick));
+}
+
+/** How far the lids are down because the head came over the edge a moment ago. */
+function overEdge(acting: Acting, tick: number): number {
+  let seen = isAside(acting, tick);
+  for (const [frames, shut] of BLINK.entries()) {
+    const before = isAside(acting, tick - (frames + 1) * FRAME);
+    if (before !== seen) return shut;
+    seen = before;
+  }
+  return 0;
+}
+
+/** Whether the head is drawn from the side at a tick. */
+function isAside(acting: Acting, tick: number): boolean {
+  const size = Math.abs(turnAt(acting, tick));
+  return Math.abs(size - SIDE) >= KEEPS ? size > SIDE : cameFromSide(acting, tick);
 }
 
 function cameFromSide(acting: Acting, tick: number): boolean {
