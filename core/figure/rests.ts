@@ -8,6 +8,8 @@ import { wearOf } from './wear.ts';
 /** An arm of a rest pose: upper arm and forearm from straight down, outwards positive (degrees), or a place that the wrist is at; the rest as in a pose. */
 type RestArm = { readonly u?: number; readonly f?: number } & Partial<Record<Exclude<ArmKey, 'upper' | 'elbow'>, number>>;
 
+type Worn = 'pockets' | 'strap' | 'cane' | 'coat';
+
 /** How somebody stands: with the weight on the picture's left leg; mirrored for the other. */
 export interface RestPose {
   readonly id: string;
@@ -26,7 +28,7 @@ export interface RestPose {
   /** What is in a hand. */
   readonly holds?: { readonly thing: string; readonly hand: Side };
   /** Whom it suits, 0..1: the lively and the tense; how it suits an age. Nobody stands so by default where it is 0. */
-  suits(who: { lively: number; tense: number; age: number; has(what: 'pockets' | 'strap' | 'cane' | 'coat'): boolean }): number;
+  suits(who: { lively: number; tense: number; age: number; has(what: Worn): boolean }): number;
 }
 
 /** Weight on the left leg (bodies.md, 1): pelvis over it and falling to the free side, shoulders against the hips, the line of action bowed; the free foot farther out and nearer. */
@@ -255,6 +257,60 @@ export const REST_POSES: readonly RestPose[] = [
   },
 ];
 
+/** Ways to stand of those who are no people: their bodies neither bow nor tilt as a trunk does, so that it is arms, head and a little lean. */
+export const MASCOT_RESTS: readonly RestPose[] = [
+  {
+    id: 'arms-loose',
+    name: 'Arms loose',
+    words: ['relaxed'],
+    carries: true,
+    open: true,
+    body: { hipX: -3, lean: 1.6, headTilt: 2.5, bodyTurn: 8 / FULL_TURN },
+    L: { u: 24, f: 6 },
+    R: { u: 15, f: -2 },
+    suits: () => 0.8,
+  },
+  {
+    id: 'hand-at-side',
+    name: 'A hand at the side',
+    words: ['confident', 'waiting'],
+    open: true,
+    body: { hipX: -4, lean: -1.4, headTilt: -2, bodyTurn: 8 / FULL_TURN },
+    L: { u: 52, f: -42, wrist: -8, grip: 0.6 },
+    R: { u: 20, f: 4 },
+    suits: ({ lively }) => 0.4 + 0.5 * lively,
+  },
+  {
+    id: 'arms-out',
+    name: 'Arms a little out',
+    words: ['ready', 'cheerful'],
+    open: true,
+    body: { chest: 1, lean: 1, headTilt: 3, bodyTurn: 6 / FULL_TURN },
+    L: { u: 28, f: 44, open: 0.6 },
+    R: { u: 22, f: 32, open: 0.6 },
+    suits: ({ lively, tense }) => 0.25 + 0.7 * lively - 0.2 * tense,
+  },
+  {
+    id: 'hands-together',
+    name: 'Hands together',
+    words: ['shy', 'calm', 'waiting'],
+    body: { hipX: 2, lean: -1, headTilt: -3, bodyTurn: 8 / FULL_TURN },
+    L: { u: 22, f: -46 },
+    R: { u: 20, f: -52 },
+    suits: ({ lively, tense }) => 0.35 + 0.5 * tense - 0.15 * lively,
+  },
+  {
+    id: 'one-hand-up',
+    name: 'One hand ready',
+    words: ['explains', 'presents'],
+    open: true,
+    body: { hipX: 3, lean: 1.2, headTilt: 2, bodyTurn: 8 / FULL_TURN },
+    L: { u: 22, f: 2 },
+    R: { u: 30, f: 96, open: 0.4 },
+    suits: ({ lively }) => 0.3 + 0.4 * lively,
+  },
+];
+
 export const restPoseOf = (id: string): RestPose | undefined => REST_POSES.find((pose) => pose.id === id);
 
 /** An arm's numbers about how it hangs at ease; places times their weight, which is 1. */
@@ -298,18 +354,30 @@ export const fullHand = (character: Pick<Character, 'extras'>): 'left' | 'right'
 
 /** How many of them one has. */
 const OWN = [4, 6] as const;
+const MASCOT_OWN = [3, 5] as const;
 
-/** The 4 to 6 ways in which a character stands by default: by temper, age, clothes and its own seed; the first is the one it is seen in. */
+/**
+ * The ways in which a character stands by default, the first the one it is seen in: of a person 4 to 6, by temper, age,
+ * clothes and its own seed; of a mascot 3 to 5 by temper and seed; a picture of one's own stands as it is.
+ */
 export function restsOf(character: Character): readonly OwnRest[] {
   let known = memo.get(character);
-  if (!known) memo.set(character, (known = chosen(character)));
+  if (!known) memo.set(character, (known = character.picture ? [] : chosen(character)));
   return known;
 }
 
 function chosen(character: Character): readonly OwnRest[] {
   const chance = dice(hashText(`${character.name} ${character.figure.age} ${character.skin.position} rests`));
+  const { lively, tense } = character.temper;
+  const best = (poses: readonly RestPose[], has: (what: Worn) => boolean, [least, most]: readonly [number, number]): readonly OwnRest[] => {
+    const left = poses.map((pose) => ({ pose, suits: pose.suits({ lively, tense, age: character.figure.age, has }) * (0.4 + chance.next()) })).filter(({ suits }) => suits > 0);
+    left.sort((a, b) => b.suits - a.suits);
+    const count = least + Math.floor(chance.next() * (most - least + 1));
+    return left.slice(0, count).map(({ pose }) => ({ pose, leg: chance.next() < 0.5 ? ('L' as const) : ('R' as const) }));
+  };
+  if (character.kind === 'mascot') return best(MASCOT_RESTS, () => false, MASCOT_OWN);
   const wear = wearOf(character);
-  const has = (what: 'pockets' | 'strap' | 'cane' | 'coat'): boolean =>
+  const has = (what: Worn): boolean =>
     what === 'cane'
       ? 'cane' in (character.extras ?? {})
       : what === 'strap'
@@ -317,21 +385,18 @@ function chosen(character: Character): readonly OwnRest[] {
         : what === 'coat'
           ? wear.layers.some(({ id }) => /coat/.test(id))
           : !wear.skirt && !('apron' in (character.extras ?? {})) && (wear.legs?.length ?? 0) > 0.6 && wear.layers.every((worn) => worn.open !== undefined || worn.id !== 'dress');
-  const { lively, tense } = character.temper;
   // Hands that carry something hang free; who sits has them in the lap.
   const carries = fullHand(character) !== undefined;
   const sits = wear.seat !== undefined;
-  const left = REST_POSES.filter((pose) => !!pose.sits === sits && (!carries || pose.carries))
-    .map((pose) => ({ pose, suits: pose.suits({ lively, tense, age: character.figure.age, has }) * (0.4 + chance.next()) }))
-    .filter(({ suits }) => suits > 0);
-  left.sort((a, b) => b.suits - a.suits);
-  const count = OWN[0] + Math.floor(chance.next() * (OWN[1] - OWN[0] + 1));
-  return left.slice(0, count).map(({ pose }) => ({ pose, leg: chance.next() < 0.5 ? ('L' as const) : ('R' as const) }));
+  return best(
+    REST_POSES.filter((pose) => !!pose.sits === sits && (!carries || pose.carries)),
+    has,
+    OWN,
+  );
 }
 
-/** How a person is seen where nothing is asked of it: its first rest pose. Mascots and pictures stand as they are made. */
+/** How somebody is seen where nothing is asked of it: its first rest pose. Pictures stand as they are made. */
 export function ownStance(character: Character): PartialPose {
-  if (character.kind !== 'person' || character.picture) return {};
   const [first] = restsOf(character);
   return first ? restStance(first.pose, first.leg) : {};
 }

@@ -221,7 +221,7 @@ const REST_YAW = 12 / FULL_TURN;
 
 function restOfFigure(input: ActingInput, own: readonly ScheduledLine[], on: ReturnType<typeof goesOn>): Acting['rest'] {
   const { scene, resolved, lines, id, character } = input;
-  if (!isWholePerson(character) || (on !== 'feet' && !wearOf(character).seat)) return {};
+  if (isWholePerson(character) && on !== 'feet' && !wearOf(character).seat) return {};
   const spans = clockSpans(scene, resolved, lines).map((span) => ({
     id: span.id,
     start: span.start,
