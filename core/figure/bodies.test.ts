@@ -3,7 +3,7 @@ import { nodePainter } from '#server/paint/host';
 import type { Character } from '../document/schema.ts';
 import { dice } from '../draw/hash.ts';
 import { hull, mapPath, type Path, transformPath } from '../draw/path.ts';
-import type { Item } from '../draw/picture.ts';
+import { type Item, isGroup, type Node } from '../draw/picture.ts';
 import { paintFully } from '../paint/incremental.ts';
 import { ACTIONS } from './actions/index.ts';
 import { playAction } from './actions/play.ts';
@@ -359,6 +359,62 @@ describe('a thousand people by chance, as they stand, act and turn', () => {
         if (rest.some((size) => size > 10)) misses.push(`${n} at ${turn}${n % 2 ? ', turning away' : ''}: ${rest.join(', ')} px apart`);
       }
     }
+    expect(misses).toEqual([]);
+  }, 240_000);
+  it('have no hand inside their trunk: whose arms are before the body shows them over cloth, collars, badges and beards', () => {
+    const chance = dice(77);
+    const painter = nodePainter();
+    const dye = { L: '#00ff00', R: '#0000ff' } as const;
+    const handOf = (id: string): Side | undefined => /^arm([LR])(\.over)?\.hand/.exec(id)?.[1] as Side | undefined;
+    /** Pixels of each hand, all else grey. */
+    const hands = (nodes: readonly Node[]): Record<Side, number> => {
+      const dyed = (node: Node): Node => {
+        if (isGroup(node)) return { ...node, ...(node.base ? { base: dyed(node.base) as Item } : {}), items: node.items.map(dyed) };
+        const side = handOf(node.id);
+        const colour = side ? dye[side] : '#808080';
+        return { ...node, fill: node.fill && colour, stroke: node.stroke && { ...node.stroke, paint: colour } };
+      };
+      const [width, height] = [224, 256];
+      const surface = paintFully(
+        painter,
+        { width, height, background: '#ffffff', planes: [{ id: 'all', view: [0.4, 0, 0, 0.4, width / 2, height - 16], nodes: nodes.map(dyed) }] },
+        width,
+        height,
+      );
+      const data = surface.pixels();
+      surface.dispose();
+      const count = { L: 0, R: 0 };
+      for (let n = 0; n < data.length; n += 4) {
+        const [r, g, b] = [data[n] as number, data[n + 1] as number, data[n + 2] as number];
+        if (r < 90 && g > 160 && b < 90) count.L++;
+        else if (r < 90 && g < 90 && b > 160) count.R++;
+      }
+      return count;
+    };
+    const misses: string[] = [];
+    let looked = 0;
+    for (let n = 0; n < 400; n++) {
+      const who = randomPerson(n);
+      // What is carried lies over the hand that carries it.
+      if (Object.keys(who.extras ?? {}).some((id) => /clipboard|umbrella|cup|wheelchair/.test(id))) continue;
+      const own = restsOf(who);
+      const rest = own[n % own.length] as (typeof own)[number];
+      const acts = n % 3 !== 0;
+      const action = ACTIONS[n % ACTIONS.length] as (typeof ACTIONS)[number];
+      const pose = posed(over(restStance(rest.pose, rest.leg), acts ? playAction(action, n % 2 ? 'left' : 'right', chance.next() * 2) : {}));
+      pose.bodyTurn = Math.round(chance.between(-7, 7)) * (5 / 75);
+      const { nodes } = drawFigure(who, pose, MOUTH_CHART.rest);
+      for (const side of SIDES) {
+        if (pose[`pocket${side}`] > 0.3 || pose[`behind${side}`] > 0.5 || Math.abs(pose.away) > 0.3) continue;
+        const alone = hands(nodes.filter(({ id }) => handOf(id) === side))[side];
+        if (alone < 20) continue;
+        looked++;
+        // The other arm may lie over it.
+        const seen = hands(nodes.filter(({ id }) => !id.startsWith(side === 'L' ? 'armR' : 'armL')))[side];
+        if (seen < alone * 0.25) misses.push(`${n} ${acts ? action.id : rest.pose.id}: ${side} ${Math.round((seen / alone) * 100)} % seen`);
+      }
+    }
+    expect(looked).toBeGreaterThan(500);
     expect(misses).toEqual([]);
   }, 240_000);
 });

@@ -11,6 +11,7 @@ import { schedule } from '../schedule/schedule.ts';
 import { clashes, lengthOf } from '../testing/figures.ts';
 import { gestureOn, sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
+import { poseForHand } from './actions/action.ts';
 import { ACTIONS } from './actions/index.ts';
 import { playAction } from './actions/play.ts';
 import { alivePose } from './alive.ts';
@@ -20,7 +21,7 @@ import { bodyOf } from './mascots/index.ts';
 import { MOUTH_CHART } from './mouth.ts';
 import { dressed } from './outfits.ts';
 import { EXTRAS, optionsOf, partIn, SLOTS } from './parts/index.ts';
-import { posed } from './pose.ts';
+import { type PartialPose, posed } from './pose.ts';
 import { PROFESSIONS } from './professions.ts';
 import { randomLook, randomPerson } from './random.ts';
 import { skeletonOf } from './skeleton.ts';
@@ -342,5 +343,18 @@ describe('a figure that stands about', () => {
   it('looks where it is told', () => {
     expect(alivePose(3, { gaze: { x: 1, y: 0 } }).gazeX).toBeGreaterThan(0.5);
     expect(alivePose(3, { gaze: { x: -1, y: 0 } }).headTurn).toBeLessThan(0);
+  });
+});
+
+describe('a hand before the chest', () => {
+  const order = (character: Character, pose: PartialPose): string[] => drawFigure(character, posed(pose), MOUTH_CHART.rest).nodes.map(({ id }) => id);
+  it('lies over a card that hangs there, and under none where it hangs at the side', () => {
+    const visitor = { ...person({ top: 'jumper', bottom: 'jeans' }), extras: { lanyard: true as const } };
+    const low = poseForHand({ onTrunkA: 1, trunkXA: 0.1, trunkYA: 0.78, aimA: -100, flatA: 1 }, 'right', 1);
+    const before = order(visitor, low);
+    expect(before.findLastIndex((id) => id.startsWith('armR.over.hand'))).toBeGreaterThan(before.indexOf('lanyard.card'));
+    expect(order(visitor, {}).some((id) => id.includes('.over.'))).toBe(false);
+    // Without anything that hangs from the neck, a hand so low needs no second drawing.
+    expect(order({ ...visitor, extras: {} }, low).some((id) => id.includes('.over.'))).toBe(false);
   });
 });

@@ -1,4 +1,5 @@
 import type { Character } from '../document/schema.ts';
+import type { Point } from '../draw/matrix.ts';
 import { polygon } from '../draw/path.ts';
 import { moved, type Node } from '../draw/picture.ts';
 import { clamp, smooth } from '../time/easing.ts';
@@ -113,6 +114,8 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     return { nodes: drawFromBehind(model, sk, pose, wear, hair, headwear, head), skeleton: sk };
   }
 
+  const hangs = wear.extras.some(({ neck }) => neck) ? HANGS : COLLAR;
+  const high = front.filter((side) => !raised(side) && isHigh(sk, model, side, hangs) && pose[`pocket${side}`] < 0.5);
   const outer = torsoFrame(model, sk, wear.layers.at(-1) as Garment);
   const nodes: Node[] = [
     ...drawShadow(sk, model),
@@ -132,20 +135,34 @@ export function drawPerson(model: FigureModel, asked: Pose, mouth: MouthNumbers)
     ...drawCollar(model, sk, wear),
     ...wear.extras.flatMap((extra) => extra.neck?.(outer) ?? []),
     ...(headwear?.collar?.(outer) ?? []),
-    // A hand before the chest lies over collar and scarf.
-    ...front.filter((side) => !raised(side) && isHigh(sk, model, side) && pose[`pocket${side}`] < 0.5).flatMap((side) => drawArm(model, sk, pose, wear, side, 'fore')),
+    // A hand before the chest lies over collar, scarf and what hangs from the neck; one that comes to the chin over a beard.
+    ...high.filter((side) => !atChin(sk, model, side)).flatMap((side) => drawArm(model, sk, pose, wear, side, 'fore')),
     ...wholeHead(),
+    ...high.filter((side) => atChin(sk, model, side)).flatMap((side) => drawArm(model, sk, pose, wear, side, 'fore')),
     ...front.filter(raised).flatMap((side) => drawArm(model, sk, pose, wear, side)),
   ];
   return { nodes, skeleton: sk };
 }
 
-/** Whether a hand before the trunk reaches up to where collars lie. */
-const isHigh = (sk: Skeleton, { p }: FigureModel, side: Side): boolean => {
+/** Where a hand's tips are. */
+const tipOf = (sk: Skeleton, { p }: FigureModel, side: Side): Point => {
   const { wrist, handAngle } = sk.arms[side];
   const reach = 46 * p.hand;
-  const tip = { x: wrist.x + Math.sin(handAngle) * reach, y: wrist.y + Math.cos(handAngle) * reach };
-  return Math.min(wrist.y, tip.y) < sk.neck.y + p.torso * 0.58 && Math.min(Math.abs(wrist.x - sk.neck.x), Math.abs(tip.x - sk.neck.x)) < p.chest;
+  return { x: wrist.x + Math.sin(handAngle) * reach, y: wrist.y + Math.cos(handAngle) * reach };
+};
+/** How far down the trunk collars lie, and what hangs from a neck: badges, medals, the ends of scarves. */
+const COLLAR = 0.58;
+const HANGS = 0.95;
+/** Whether a hand before the trunk reaches up to where that lies. */
+const isHigh = (sk: Skeleton, model: FigureModel, side: Side, down: number): boolean => {
+  const { wrist } = sk.arms[side];
+  const tip = tipOf(sk, model, side);
+  return Math.min(wrist.y, tip.y) < sk.neck.y + model.p.torso * down && Math.min(Math.abs(wrist.x - sk.neck.x), Math.abs(tip.x - sk.neck.x)) < model.p.chest;
+};
+/** Whether the tips of a hand come up to the chin. */
+const atChin = (sk: Skeleton, model: FigureModel, side: Side): boolean => {
+  const tip = tipOf(sk, model, side);
+  return tip.y < sk.head.y + model.p.headHeight * 1.15 && Math.abs(tip.x - sk.head.x) < model.p.headWidth * 1.1;
 };
 
 /** The arm on the far side of a trunk that is turned by 36 degrees or more (bodies.md, 3: at 40 it goes behind). */

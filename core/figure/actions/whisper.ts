@@ -1,5 +1,5 @@
 import type { Action, ActionPose } from './action.ts';
-import { arm, atHead, brows } from './limbs.ts';
+import { arm, brows } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
 const POSE: ActionPose = {
@@ -7,7 +7,7 @@ const POSE: ActionPose = {
   hipTilt: -5,
   spine: -5,
   shoulderTilt: 5,
-  ...atHead('A', 46, 92, -178, { near: 0.3, flat: 1, palm: -0.6 }),
+  ...arm('A', 24, 189, 174, { near: 0.66, flat: 1, palm: -0.6 }),
   ...arm('O', 16, -24, -14, { fist: 0.3 }),
   lean: 10,
   headTilt: 8,

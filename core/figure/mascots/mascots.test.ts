@@ -5,6 +5,7 @@ import { dice } from '../../draw/hash.ts';
 import { edit } from '../../edit/change.ts';
 import { setMake } from '../../edit/commands/cast.ts';
 import { paintFully } from '../../paint/incremental.ts';
+import { schedule } from '../../schedule/schedule.ts';
 import { lengthOf } from '../../testing/figures.ts';
 import { sampleDocument } from '../../testing/samples.ts';
 import { poseForHand } from '../actions/action.ts';
@@ -16,6 +17,8 @@ import { MOUTH_CHART } from '../mouth.ts';
 import { posed } from '../pose.ts';
 import { heightOf } from '../proportions.ts';
 import { randomMake } from '../random.ts';
+import { ownStance, restsOf } from '../rests.ts';
+import { skeletonOf } from '../skeleton.ts';
 import { bodyOf, MASCOTS, mascotOptions } from './index.ts';
 import { MAKE_SLOTS, makeOf } from './makes.ts';
 
@@ -106,5 +109,31 @@ describe('a mascot', () => {
       const { skeleton } = drawFigure(withMake(mug, 'body', id), posed(poseForHand({ upperA: 60, elbowA: 60 }, 'right', 1)), MOUTH_CHART.rest);
       expect(skeleton.arms.R.wrist.y).toBeLessThan(skeleton.arms.L.wrist.y);
     }
+  });
+});
+
+describe('how mascots stand', () => {
+  it('is one of several ways of their own, never with both arms alike, and another by temper and seed', () => {
+    const firsts = new Set<string>();
+    for (let n = 0; n < 24; n++) {
+      const one: Character = { ...mug, name: `Mug ${n}`, temper: { lively: (n % 5) / 4, tense: (n % 3) / 2 } };
+      const own = restsOf(one);
+      expect(own.length).toBeGreaterThanOrEqual(3);
+      expect(new Set(own.map(({ pose }) => pose.id)).size).toBe(own.length);
+      firsts.add((own[0] as (typeof own)[number]).pose.id);
+      const { arms } = skeletonOf(bodyOf(one), posed(ownStance(one)));
+      const out = (side: 'L' | 'R'): number => Math.abs(arms[side].wrist.x - arms[side].shoulder.x) + Math.abs(arms[side].wrist.y - arms[side].shoulder.y) * 0.3;
+      expect(Math.abs(out('L') - out('R'))).toBeGreaterThan(1);
+    }
+    expect(firsts.size).toBeGreaterThan(3);
+  });
+  it('changes along a scene', () => {
+    const script = Array.from({ length: 8 }, (_, n) => `MARIT: Question ${n}, can you swim?\nTULLY: I float, ${n} times a day. That is nearly swimming.`).join('\n');
+    const { document } = sampleDocument(script);
+    const place = schedule(document, () => undefined).scenes[0];
+    const robot = [...(place?.layers.values() ?? [])].find(({ acting }) => acting?.character.kind === 'mascot')?.acting;
+    expect(robot).toBeDefined();
+    const arms = (['upperL', 'upperR', 'elbowL', 'elbowR'] as const).map((key) => new Set(robot?.rest[key]?.values ?? []).size);
+    expect(Math.max(...arms)).toBeGreaterThan(1);
   });
 });
