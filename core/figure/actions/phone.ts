@@ -1,12 +1,12 @@
 import type { Action, ActionPose } from './action.ts';
-import { atHead, atTrunk, brows, weightOn } from './limbs.ts';
+import { arm, atTrunk, brows, weightOn } from './limbs.ts';
 import { held, phased } from './phases.ts';
 
 const POSE: ActionPose = {
   ...weightOn(1),
-  ...atHead('A', 60, 48, -170, { pole: 1, grip: 1 }),
+  ...arm('A', 32, 187, 180, { near: 0.8, grip: 1 }),
   ...atTrunk('O', -0.3, 0.66, -96, { fore: 0.2, grip: 0.8 }),
-  headTilt: 9,
+  headTilt: 11,
   headTurn: -0.08,
   gazeX: -0.4,
   ...brows(-1.6),
