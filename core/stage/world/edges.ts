@@ -1,7 +1,7 @@
 import { type Matrix, meanScale } from '../../draw/matrix.ts';
-import { hull } from '../../draw/path.ts';
-import { type Colour, type Item, isGroup, itemOf, type Node } from '../../draw/picture.ts';
-import { hasEdge, shifted } from '../styles/style.ts';
+import { type Colour, type Item, itemOf, type Node } from '../../draw/picture.ts';
+import { shifted } from '../styles/style.ts';
+import { silhouette } from './silhouette.ts';
 import { type Daylight, distance, lighter, lit, rimOf, shade } from './tones.ts';
 
 /** What parts figures from where they stand. */
@@ -14,8 +14,6 @@ export interface Surrounding {
 /** Figure units: how wide the widest rim is across and down, towards the light from the upper left; and the line about what is of the ground's tone. */
 const RIM = { x: 2.3, y: 1.3 } as const;
 const LINE = 2.4;
-/** What is smaller than this lies within something else. */
-const SMALL = 18;
 /** Tones that are nearer to each other than this (OKLab) run together. */
 const NEAR = 0.1;
 /** How far the line's tone is from the ground's, and how much of it is seen. */
@@ -55,21 +53,6 @@ export function edged(nodes: readonly Node[], { light, behind }: Surrounding, si
   const made = under.length ? [...floor, ...under, ...over] : nodes;
   lists.set(nodes, { light, behind, side, nodes: made });
   return made;
-}
-
-/** Of a node the shapes that its outline is made of. */
-function* silhouette(node: Node): Generator<Item> {
-  if (isGroup(node)) {
-    if ((node.alpha ?? 1) < 0.9 || node.blur) return;
-    if (node.base) yield* silhouette(node.base);
-    // What is kept inside a shape that is not painted has no outline of its own.
-    else if (!node.mask) for (const item of node.items) yield* silhouette(item);
-    return;
-  }
-  if (!node.path || typeof node.fill !== 'string' || !hasEdge(node)) return;
-  const { left, right, top, bottom } = hull(node.path);
-  const scale = meanScale(node.matrix);
-  if ((right - left) * scale >= SMALL && (bottom - top) * scale >= SMALL) yield node;
 }
 
 function edgesOf(item: Item, light: Daylight, behind: Colour | undefined, side: 1 | -1): readonly Item[] {

@@ -4,11 +4,12 @@ import { nodePainter } from '#server/paint/host';
 import { FRAMES, type FrameShape } from '../../document/schema.ts';
 import { readOklch, skinTones } from '../../draw/colour.ts';
 import { transform } from '../../draw/matrix.ts';
-import { isGroup, type Node, type Plane } from '../../draw/picture.ts';
+import { hull, type Path, transformPath } from '../../draw/path.ts';
+import { type Group, type Item, isGroup, type Node, type Plane } from '../../draw/picture.ts';
 import { designed } from '../../figure/cast.ts';
 import { drawFigure } from '../../figure/figure.ts';
 import { MOUTH_CHART } from '../../figure/mouth.ts';
-import { posed } from '../../figure/pose.ts';
+import { type PartialPose, posed } from '../../figure/pose.ts';
 import { paintFully } from '../../paint/incremental.ts';
 import { backdropMoves, backdropNodes, backdropPlanes, floorOf } from '../backdrop.ts';
 import { frameSize, viewMatrix } from '../frame.ts';
@@ -73,15 +74,39 @@ describe('the light of an hour', () => {
   it('throws the shade of people away from itself, the farther the lower it stands, and keeps it under their feet', () => {
     const { nodes } = drawFigure(designed('marit', 'ch_00000000000a', 'a0'), posed({}), MOUTH_CHART.rest);
     const at = (of: readonly Node[], name: string): number => (of.find(({ id }) => id === name) as { matrix: readonly number[] }).matrix[4] as number;
-    const far = (low: number, side: 1 | -1 = 1): number => at(castShade(nodes, low, side), 'floor.shade') - at(nodes, 'floor.shade');
-    expect(far(0)).toBe(0);
-    expect(far(daylight(0.75).low)).toBeGreaterThan(far(daylight(0.5).low) + 10);
-    expect(far(0.5, -1)).toBe(-far(0.5));
+    const boxes = (of: readonly Node[]): ReturnType<typeof hull>[] =>
+      of.flatMap((node) => ('items' in node ? boxes(node.items) : node.path ? [hull(transformPath(node.path, node.matrix))] : []));
+    const shades = (of: readonly Node[]): Node[] => of.filter(({ id }) => id === 'floor.shade' || id === 'floor.cast');
+    const right = (low: number): number => Math.max(...boxes(shades(castShade(nodes, low, 1))).map(({ right: edge }) => edge));
+    const left = (low: number): number => Math.min(...boxes(shades(castShade(nodes, low, -1))).map(({ left: edge }) => edge));
+    expect(right(daylight(0.5).low)).toBeGreaterThan(right(0) + 10);
+    expect(right(daylight(0.75).low)).toBeGreaterThan(right(daylight(0.5).low) + 100);
+    expect(left(0.45) - left(0)).toBeCloseTo(-(right(0.45) - right(0)), 3);
     expect(at(castShade(nodes, 1, 1), 'floor.footL')).toBe(at(nodes, 'floor.footL'));
     expect(castShade(nodes, 1, 1)).toBe(castShade(nodes, 1, 1));
     // In a figure of which something else has changed it is the same node still: nothing of it is painted anew.
     const [one, other] = [castShade([...nodes], 1, 1), castShade([...nodes], 1, 1)].map((list) => list.find(({ id }) => id === 'floor.shade'));
     expect(one).toBe(other);
+  });
+  it('lays the outline of people on the floor when it is low, which stays there while they are in the air', () => {
+    const who = designed('marit', 'ch_00000000000a', 'a0');
+    const outline = (pose: PartialPose): { ids: string[]; bottom: number; top: number; alpha: number } => {
+      const cast = castShade(drawFigure(who, posed(pose), MOUTH_CHART.rest).nodes, 1, 1).find(({ id }) => id === 'floor.cast') as Group;
+      const boxes = (cast.items as readonly Item[]).map(({ path, matrix }) => hull(transformPath(path as Path, matrix)));
+      return { ids: cast.items.map(({ id }) => id), bottom: Math.max(...boxes.map(({ bottom }) => bottom)), top: Math.min(...boxes.map(({ top }) => top)), alpha: cast.alpha ?? 1 };
+    };
+    const standing = outline({});
+    expect(standing.ids.some((id) => id.startsWith('floor.cast.legL'))).toBe(true);
+    expect(standing.ids.some((id) => id.startsWith('floor.cast.armR'))).toBe(true);
+    expect(standing.ids.some((id) => /\.lit$|cast\.floor/.test(id))).toBe(false);
+    // Flat on the floor behind the feet, and seen through.
+    expect(Math.abs(standing.bottom)).toBeLessThan(12);
+    expect(standing.top).toBeGreaterThan(-80);
+    expect(standing.alpha).toBeLessThan(0.3);
+    const flying = outline({ air: 60 });
+    expect(flying.bottom).toBeGreaterThan(40);
+    const day = castShade(drawFigure(who, posed({}), MOUTH_CHART.rest).nodes, daylight(0.5).low, 1);
+    expect(day.some(({ id }) => id === 'floor.cast')).toBe(false);
   });
   it('leaves what shines by itself as it is', () => {
     const nodes = backdropNodes(set('street', 1), '16:9').nodes;
