@@ -225,14 +225,20 @@ export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear
   return s.nodes;
 }
 
+/** From this share of its way on a hand that goes into a pocket is covered. */
+const COVERED = 0.65;
+/** Pockets are so far down, in trunk lengths: what is worn there has them, however low the hand still is. */
+const POCKET = 1.1;
+
 /** A hand in a pocket: the cloth that lies over it, bulging, and the pocket's edge. */
 export function drawPocket(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear, side: Side): Node[] {
-  const hidden = clamp(pose[`pocket${side}`], 0, 1);
+  // On its way down the hand is beside other cloth than at its end: what covers it comes as it is nearly there.
+  const hidden = clamp((pose[`pocket${side}`] - COVERED) / (1 - COVERED), 0, 1);
   if (hidden < 0.02) return [];
   const s = new Sketch(`pocket${side}`);
   const { wrist, handAngle } = sk.arms[side];
   const out = side === 'L' ? -1 : 1;
-  const below = wrist.y - sk.neck.y;
+  const below = Math.min(wrist.y - sk.neck.y, model.p.torso * POCKET);
   const outer = wear.layers.findLast((worn) => worn.hem(model).y > below + 18 && (worn.from ?? 0) * model.p.torso < below - 10);
   const cloth = outer?.cloth ?? wear.skirt?.cloth ?? wear.legs?.cloth;
   const tone = cloth ? model.tone(cloth) : model.skinTone;

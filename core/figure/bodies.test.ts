@@ -418,3 +418,19 @@ describe('a thousand people by chance, as they stand, act and turn', () => {
     expect(misses).toEqual([]);
   }, 240_000);
 });
+
+describe('a hand that goes into a pocket', () => {
+  it('is covered by what has the pocket all the way, and not before it is nearly there', () => {
+    const coated = designed('marit', 'ch_000000000000', 'a0');
+    const action = ACTIONS.find(({ id }) => id === 'stand-both-in-pockets') as (typeof ACTIONS)[number];
+    const seen = new Set<unknown>();
+    for (let n = 0; n < 30; n++) {
+      const pose = posed(over(ownStance(coated), playAction(action, 'right', n * 0.04)));
+      const cloth = drawFigure(coated, pose, MOUTH_CHART.rest).nodes.find(({ id }) => id === 'pocketR.cloth') as Item | undefined;
+      if (pose.pocketR < 0.6) expect(cloth).toBeUndefined();
+      if (cloth) seen.add(cloth.fill);
+    }
+    // The coat's shade alone: no trousers over the coat.
+    expect(seen.size).toBe(1);
+  });
+});
