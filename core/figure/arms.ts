@@ -225,30 +225,34 @@ export function drawArm(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear
   return s.nodes;
 }
 
-/** From this share of its way on a hand that goes into a pocket is covered. */
-const COVERED = 0.65;
-/** Pockets are so far down, in trunk lengths: what is worn there has them, however low the hand still is. */
-const POCKET = 1.1;
+/** From this share of its way on a hand goes into its pocket, fingers first. */
+const ENTERS = 0.6;
+/** Along a hand from the wrist: where the opening lies once it is in, and the tips. */
+const OPENING = -2;
+const TIPS = 35;
 
 /** A hand in a pocket: the cloth that lies over it, bulging, and the pocket's edge. */
 export function drawPocket(model: FigureModel, sk: Skeleton, pose: Pose, wear: Wear, side: Side): Node[] {
-  // On its way down the hand is beside other cloth than at its end: what covers it comes as it is nearly there.
-  const hidden = clamp((pose[`pocket${side}`] - COVERED) / (1 - COVERED), 0, 1);
+  const hidden = clamp((pose[`pocket${side}`] - ENTERS) / (1 - ENTERS), 0, 1);
   if (hidden < 0.02) return [];
   const s = new Sketch(`pocket${side}`);
   const { wrist, handAngle } = sk.arms[side];
   const out = side === 'L' ? -1 : 1;
-  const below = Math.min(wrist.y - sk.neck.y, model.p.torso * POCKET);
+  const below = wrist.y - sk.neck.y;
   const outer = wear.layers.findLast((worn) => worn.hem(model).y > below + 18 && (worn.from ?? 0) * model.p.torso < below - 10);
   const cloth = outer?.cloth ?? wear.skirt?.cloth ?? wear.legs?.cloth;
   const tone = cloth ? model.tone(cloth) : model.skinTone;
   const k = model.p.hand;
   const [ux, uy] = [Math.sin(handAngle), Math.cos(handAngle)];
-  const at = (on: number, off: number): Point => ({ x: wrist.x + ux * on * k + uy * off * k, y: wrist.y + uy * on * k - ux * off * k });
+  // The opening passes from the tips to the wrist.
+  const opening = mix(TIPS - 5, OPENING, hidden);
+  const at = (on: number, off: number): Point => {
+    const along = (opening + ((on - OPENING) / (TIPS - OPENING)) * (TIPS - opening)) * k;
+    return { x: wrist.x + ux * along + uy * off * k, y: wrist.y + uy * along - ux * off * k };
+  };
   const knots: Knot[] = [cornerAt(at(-2, -15)), cornerAt(at(-4, 15)), at(16, 15), at(30, 11), at(35, 0), at(30, -11), at(16, -15)];
-  const alpha = hidden === 1 ? undefined : Math.round(hidden * 32) / 32;
-  s.outlined('cloth', [knots.map(({ x, y, corner }) => knotAt(x, y, out > 0 ? 0.9 : 0.75, corner))], tone, 4, alpha);
+  s.outlined('cloth', [knots.map(({ x, y, corner }) => knotAt(x, y, out > 0 ? 0.9 : 0.75, corner))], tone, 4);
   const [a, b] = [at(-2, -16), at(-4, 16)];
-  s.line('edge', pen().move(a.x, a.y).line(b.x, b.y).done(), cloth ? model.seam(cloth) : model.skin.line, 2.4, alpha);
+  s.line('edge', pen().move(a.x, a.y).line(b.x, b.y).done(), cloth ? model.seam(cloth) : model.skin.line, 2.4);
   return s.nodes;
 }
