@@ -15,14 +15,16 @@ import { spokenStretches } from '../speech/analysis.ts';
 import { type FrameRate, toTicks } from '../time/ticks.ts';
 import { type Amount, type Key, type Track, track } from '../time/track.ts';
 import { fixationsOf, type TimedCue } from './attention.ts';
-import { voiceThing } from './casting.ts';
+import { thingsNamed, voiceThing } from './casting.ts';
 import { type Channels, type Performance, sequenced } from './channels.ts';
 import { feelingOf } from './feeling.ts';
+import { Gathering } from './gathering.ts';
+import { moodOf, pausesOf, sideOf } from './hearing.ts';
 import { clockSpans, type ScheduledLine } from './lines.ts';
 import { MOTION } from './motion/figures.ts';
 import { gazeKeys } from './motion/gaze.ts';
 import { idleKeys, type SpanKeys } from './motion/idle.ts';
-import { type ReactingInput, reactingKeys } from './motion/reacting.ts';
+import { reactingKeys } from './motion/reacting.ts';
 import { speakingKeys } from './motion/speaking.ts';
 import { standingTracks } from './motion/standing.ts';
 import { blendOf, type MouthTrack, mouthTrack } from './mouths.ts';
@@ -164,42 +166,6 @@ const OTHER = { left: 'right', right: 'left' } as const;
 /** How strong a line's own feeling is on the face where nobody asked for one. */
 const FELT = 0.85;
 
-/** Things of a scene by the words that name them, and the side on which each stands of a figure. */
-function thingsNamed(scene: Scene, id: string): { words: readonly string[]; hand: 'left' | 'right' }[] {
-  const from = scene.layers[id];
-  if (!from) return [];
-  return Object.values(scene.layers).flatMap((layer) => {
-    if (layer.kind !== 'prop' || layer.hidden || layer.parent) return [];
-    const words = [layer.prop.replace(/-/g, ' '), layer.name ?? ''].flatMap((name) => name.toLowerCase().split(' ')).filter((word) => word.length > 2);
-    return [{ words, hand: restValue(layer, 'x') >= restValue(from, 'x') ? ('right' as const) : ('left' as const) }];
-  });
-}
-
-/** The face that somebody chose for who says a line, while it is said. */
-const shownWith = (scene: Scene, resolved: Resolved, line: ScheduledLine): string | undefined =>
-  Object.entries(scene.cues).flatMap(([id, cue]) => {
-    const times = cue.kind === 'face' && cue.layer === line.layer ? resolved.cues.get(id) : undefined;
-    return times && times.start < line.end && times.end > line.start ? [(cue as CueOf<'face'>).expression] : [];
-  })[0];
-
-/** What a line does to whoever hears it: by the face that it is said with, else by its words. A laugh is caught. */
-function moodOf(scene: Scene, resolved: Resolved, line: ScheduledLine): ReactingInput['mood'] {
-  const felt = shownWith(scene, resolved, line) ?? feelingOf(line.words, line.line.text)?.expression;
-  if (felt === undefined) return 'plain';
-  if (felt === 'curious') return 'question';
-  if (felt === 'laughing') return 'funny';
-  if (['joyful', 'excited', 'proud', 'relieved', 'warm'].includes(felt)) return 'glad';
-  return ['thinking', 'sceptical', 'bored', 'tired', 'determined', 'calm', 'sly', 'shy', 'puzzled', 'surprised'].includes(felt) ? 'plain' : 'bad';
-}
-
-/** On which side of a figure another layer is. */
-function sideOf(scene: Scene, id: string, other: string | undefined): -1 | 0 | 1 {
-  const [own, speaker] = [scene.layers[id], other === undefined ? undefined : scene.layers[other]];
-  if (!own || !speaker) return 0;
-  const away = (restValue(speaker, 'x') - restValue(own, 'x')) * (restValue(own, 'scaleX') < 0 ? -1 : 1);
-  return Math.abs(away) < 20 ? 0 : (Math.sign(away) as -1 | 1);
-}
-
 /** Who changes the leg by a rest pose shifts the weight so much besides. */
 const SWAY = 0.3;
 
@@ -287,14 +253,13 @@ function channelsOf(
   for (const line of lines) {
     if (line.layer === id || !line.words.length) continue;
     if (own.some((o) => o.start < line.end && o.end > line.start)) continue;
-    const pauses = line.words.filter((w, index) => /[.?!,;:]$/.test(w.text) || index === line.words.length - 1).map((w) => w.end - line.start);
     listening.add(
       reactingKeys({
         id: line.id,
         layer: id,
         length: line.end - line.start + toTicks(0.9),
         lively,
-        pauses,
+        pauses: pausesOf(line),
         mood: moodOf(scene, resolved, line),
         towards: sideOf(scene, id, line.layer ?? voiceThing(scene)),
       }),
@@ -327,22 +292,6 @@ function channelsOf(
   });
 
   return channels;
-}
-
-/** Collects keys of spans into one track a channel. */
-class Gathering {
-  private readonly keys = new Map<PoseKey, Key[]>();
-  add(span: SpanKeys, at: number, skipOverlap = false): void {
-    for (const [name, keys] of Object.entries(span) as [PoseKey, readonly Key[]][]) {
-      let list = this.keys.get(name);
-      if (!list) this.keys.set(name, (list = []));
-      const last = list.at(-1)?.at ?? -1;
-      for (const key of keys) if (!skipOverlap || key.at + at > last) list.push({ ...key, at: key.at + at });
-    }
-  }
-  tracks(): Channels {
-    return Object.fromEntries([...this.keys].map(([name, keys]) => [name, track(keys)]));
-  }
 }
 
 const idleMemo = new Map<string, SpanKeys>();

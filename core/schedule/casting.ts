@@ -1,3 +1,4 @@
+import { restValue } from '../document/properties.ts';
 import type { Character, CharacterLayer, Document, Line, Scene } from '../document/schema.ts';
 import { inOrder } from '../time/order.ts';
 
@@ -24,3 +25,14 @@ const VOICED: ReadonlySet<string> = new Set(['radio', 'loudspeaker', 'megaphone'
 
 /** The thing on the stage that a voice from off stage is taken to come from. */
 export const voiceThing = (scene: Scene): string | undefined => inOrder(scene.layers).find(([, layer]) => layer.kind === 'prop' && !layer.hidden && VOICED.has(layer.prop))?.[0];
+
+/** Things of a scene by the words that name them, and the side on which each stands of a figure. */
+export function thingsNamed(scene: Scene, id: string): { words: readonly string[]; hand: 'left' | 'right' }[] {
+  const from = scene.layers[id];
+  if (!from) return [];
+  return Object.values(scene.layers).flatMap((layer) => {
+    if (layer.kind !== 'prop' || layer.hidden || layer.parent) return [];
+    const words = [layer.prop.replace(/-/g, ' '), layer.name ?? ''].flatMap((name) => name.toLowerCase().split(' ')).filter((word) => word.length > 2);
+    return [{ words, hand: restValue(layer, 'x') >= restValue(from, 'x') ? ('right' as const) : ('left' as const) }];
+  });
+}
