@@ -302,3 +302,125 @@ describe('wheels', () => {
     expect(actingIn(placed(seated), person).onWheels).toBe(true);
   });
 });
+
+describe('how one stands', () => {
+  /** The sample with who speaks first changed, and their layer. */
+  const as = (more: object, onLayer: object = {}): Document => {
+    const who = characterOf(speaker);
+    return {
+      ...document,
+      characters: { ...document.characters, [who.id]: { ...who, ...more } },
+      scenes: { [scene]: { ...SCENE, layers: { ...SCENE.layers, [speaker]: { ...layerOf(speaker), ...onLayer } } } },
+    };
+  };
+  const rest = (of: Document, id = speaker): Acting['rest'] => actingIn(placed(of), id).rest;
+  it('is a rest pose of one’s own on the feet, one of the lap in a wheelchair, and none of a picture’s', () => {
+    expect(Object.keys(rest(document)).length).toBeGreaterThan(8);
+    const seated = rest(as({ extras: { wheelchair: true } }));
+    expect(Object.keys(seated).length).toBeGreaterThan(3);
+    expect(seated.hipX?.values.some((value) => Math.abs(value) > 5) ?? false).toBe(false);
+  });
+  it('has the trunk to the side that the layer is turned to, however little that is, and else to one by chance', () => {
+    const turned = (turn: number): number => Math.sign(rest(as({}, { turn })).bodyTurn?.values[0] as number);
+    expect(turned(0.2)).toBe(1);
+    expect(turned(-0.2)).toBe(-1);
+    expect(turned(0.04)).toBe(1);
+    expect(turned(-0.04)).toBe(-1);
+    const byChance = turned(0);
+    expect([turned(0.03), turned(-0.03), turned(0.01)]).toEqual([byChance, byChance, byChance]);
+    // Both ways come up among those who are turned nowhere.
+    const sides = new Set<number>();
+    for (let seed = 2; seed < 12; seed++) {
+      const { document: other, scene: id } = sampleDocument(undefined, seed);
+      for (const { acting } of schedule(other, () => undefined).scenes[0]?.layers.values() ?? []) sides.add(Math.sign(acting?.rest.bodyTurn?.values[0] ?? 0));
+      expect(id).toBeDefined();
+    }
+    expect(sides).toEqual(new Set([1, -1]));
+  });
+});
+
+describe('hands that talk by themselves', () => {
+  const minutes = Array.from(
+    { length: 12 },
+    (_, n) => `MARIT: Words, words and ${n} words more about boats that lie there quietly, and about nothing else at all.\nNOOR: And yet more words about it.`,
+  ).join('\n');
+  const { document: long, scene: longScene } = sampleDocument(minutes);
+  const [marit] = inOrder((long.scenes[longScene] as Scene).layers).flatMap(([id, layer]) => (layer.kind === 'character' ? [id] : [])) as [string];
+  const busy = (of: Document): { L: number; R: number } => {
+    const acting = schedule(of, () => undefined).scenes[0]?.layers.get(marit)?.acting as Acting;
+    /** How much an arm does all in all: of the last track, which is that of the hands. */
+    const done = (key: PoseKey): number => Math.round(Array.from(tracksOf(acting, key, 'alive').at(-1)?.values ?? []).reduce((sum, value) => sum + Math.abs(value), 0));
+    return { L: done('upperL'), R: done('upperR') };
+  };
+  const with_ = (turn: number, extras: object = {}): Document => {
+    const part = long.scenes[longScene] as Scene;
+    const layer = part.layers[marit] as Extract<Scene['layers'][string], { kind: 'character' }>;
+    const who = long.characters[layer.character] as Document['characters'][string];
+    return {
+      ...long,
+      characters: { ...long.characters, [who.id]: { ...who, temper: { lively: 1, tense: 0 }, extras } as typeof who },
+      scenes: { ...long.scenes, [longScene]: { ...part, layers: { ...part.layers, [marit]: { ...layer, turn } } } },
+    };
+  };
+  it('are more those of the side that one faces', () => {
+    const [right, left] = [busy(with_(0.3)), busy(with_(-0.3))];
+    expect(right.R).toBeGreaterThan(right.L);
+    expect(left.L).toBeGreaterThan(left.R);
+  });
+  it('leave the hand that carries something', () => {
+    const [left, right] = [busy(with_(0.3, { clipboard: true })), busy(with_(-0.3, { cane: true }))];
+    expect(left.R).toBeGreaterThan(left.L * 5);
+    expect(right.L).toBeGreaterThan(right.R * 5);
+  });
+});
+
+describe('a face that somebody chose', () => {
+  const smiles = (from: number, to: number): boolean => {
+    const bad = document.scenes[scene]?.lines[first.id] as Line;
+    const text = 'Somebody has stolen the whole wide sea';
+    const words = Object.fromEntries(text.split(' ').map((word, n) => [`wd_00000000000${n}`, { text: word, order: `a${n}` }]));
+    const saying: Document = { ...document, scenes: { [scene]: { ...SCENE, lines: { ...SCENE.lines, [first.id]: { ...bad, text, words } as Line } } } };
+    const calm: Recipe = hangCue(scene, 'cu_000000000008', {
+      kind: 'face',
+      layer: speaker,
+      expression: 'calm',
+      strength: 1,
+      order: 'a0',
+      start: { to: 'line', line: first.id, edge: 'start', offset: from },
+      end: { ticks: to - from },
+    });
+    const now = edit(saying, 'x', 'cg_000000000001' as Change['id'], calm).document;
+    const acting = actingIn(placed(now), speaker);
+    return most(tracksOf(acting, 'forehead', 'faceStrength').at(-1), first.start, first.end) === 0;
+  };
+  it('takes the place of the one that the words of a line have, where it is seen within it', () => {
+    const length = first.end - first.start;
+    expect(smiles(100, length - 100)).toBe(true);
+    expect(smiles(-9000, 10)).toBe(true);
+    expect(smiles(length - 10, length + 9000)).toBe(true);
+    expect(smiles(-9000, 0)).toBe(false);
+    expect(smiles(length, length + 9000)).toBe(false);
+  });
+});
+
+describe('who listens while they still speak', () => {
+  it('does not react to the other line', () => {
+    const over = (by: number): Document =>
+      changed((draft) => void ((draft.scenes[scene]?.lines[whole.lines[1]?.id as string] as Line).pin = { to: 'line', line: first.id, edge: 'end', offset: by }));
+    const reacts = (of: Document): boolean => {
+      const at = placed(of);
+      const line = at.lines[1] as ScheduledLine;
+      const acting = actingIn(at, speaker);
+      const { lively } = characterOf(speaker).temper;
+      const side = Math.sign((layerOf(listener).x ?? 0) - (layerOf(speaker).x ?? 0)) as 1 | -1;
+      const length = line.end - line.start + toTicks(0.9);
+      const keys = reactingKeys({ id: line.id, layer: speaker, length, lively, pauses: [], mood: 'plain', towards: side }).lean ?? [];
+      expect(keys.length).toBeGreaterThan(2);
+      return tracksOf(acting, 'lean', 'alive').some((one) => keys.every(({ at: tick, value }) => Math.abs(sample(one, line.start + tick) - value) < 1e-6));
+    };
+    expect(reacts(over(toTicks(0.4)))).toBe(true);
+    expect(reacts(over(0))).toBe(true);
+    expect(reacts(over(toTicks(-0.1)))).toBe(false);
+    expect(reacts(over(toTicks(-0.4)))).toBe(false);
+  });
+});
