@@ -198,6 +198,7 @@ const MEASURED: readonly PartialPose[] = [
   { lean: 24, headTilt: 20, headPitch: 0.6 },
   { lean: -24, headTilt: -20, headPitch: -0.6 },
   { seat: 1 },
+  { hipX: -24, lean: 38, bow: 48, headPitch: 0.9, headY: 13, upperL: -10, upperR: -10, elbowL: -50, elbowR: -100 },
   { lean: 30, bow: 36, hipX: -16, bodyTurn: 0.4, onTrunkL: 1, trunkYL: 0.9, onTrunkR: 1, trunkYR: 0.9 },
   { hipY: 26, bow: 26, headY: 12, liftL: 12, liftR: 12, onHeadL: 1, faceXL: 24, faceYL: 50, onHeadR: 1, faceXR: 24, faceYR: 50, flatL: 1, flatR: 1, aimL: -150, aimR: -150 },
   { stride: 1, footXL: -60, footXR: 60, footYL: -20, footPitchL: 24 },
