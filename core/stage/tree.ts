@@ -29,7 +29,7 @@ import type { Shoulder } from './shoulder.ts';
 import { styledPlane } from './styles/index.ts';
 import type { Style } from './styles/style.ts';
 import { valuesAt } from './values.ts';
-import { castShade } from './world/castShade.ts';
+import { castShade, shadeReach } from './world/castShade.ts';
 import { edged } from './world/edges.ts';
 import { afterwards, lightMatrix } from './world/lightMatrix.ts';
 import { inLight } from './world/planes.ts';
@@ -482,14 +482,21 @@ function roughlySeen(moment: Moment, staged: StagedLayer, matrix: Matrix): boole
   // Where it stands, something of it is seen: most frames need no more than that.
   if (isInside(moment, matrix, { left: -hip / 2, top: -thigh - shin - torso, right: hip / 2, bottom: -thigh / 2 })) return true;
   if (isInside(moment, matrix, jointsOf(acting, tick))) return true;
-  return isInside(moment, matrix, extentOf(acting, tick), style.reach) ? undefined : false;
+  return isInside(moment, matrix, withShade(moment, staged, extentOf(acting, tick)), style.reach) ? undefined : false;
+}
+
+/** The box of a figure with the shade that it throws under a low light: who has left the picture may leave that behind. */
+function withShade({ backdrop: { about }, tick }: Moment, staged: StagedLayer, extent: Extent): Extent {
+  const reach = about ? shadeReach(about.light.low) * Math.max(0, -extent.top) : 0;
+  if (!reach) return extent;
+  return valueAt(staged, 'scaleX', tick) < 0 ? { ...extent, left: extent.left - reach } : { ...extent, right: extent.right + reach };
 }
 
 /** Half of the widest line of a figure. */
 const HALF_LINE = 8;
 
 const closelySeen = (moment: Moment, staged: StagedLayer, matrix: Matrix): boolean =>
-  !!staged.acting && isInside(moment, matrix, drawnExtent(figureAt(staged.id, staged.acting, moment.tick).nodes), HALF_LINE + (moment.style.reach ?? 0));
+  !!staged.acting && isInside(moment, matrix, withShade(moment, staged, drawnExtent(figureAt(staged.id, staged.acting, moment.tick).nodes)), HALF_LINE + (moment.style.reach ?? 0));
 
 /** Whether any of a figure is in the picture: what is not is neither drawn nor in the key of a segment. */
 const isInPicture = (moment: Moment, staged: StagedLayer, matrix: Matrix): boolean => roughlySeen(moment, staged, matrix) ?? closelySeen(moment, staged, matrix);

@@ -11,6 +11,10 @@ const DRAWN = [0.5, 0.85] as const;
 const THROWN = { aside: 0.72, back: 0.105, alpha: 0.17, soft: 0.45 } as const;
 const SHADE = '#2b3550';
 
+const drawnShare = (low: number): number => smooth((low - DRAWN[0]) / (DRAWN[1] - DRAWN[0]));
+/** How far beside a point the floor is in its shade, in shares of its height: 0 while the shade is a soft patch. */
+export const shadeReach = (low: number): number => (drawnShare(low) > 0 ? THROWN.aside * low : 0);
+
 interface Cast {
   readonly low: number;
   readonly side: 1 | -1;
@@ -32,7 +36,7 @@ export function castShade(nodes: readonly Node[], low: number, side: 1 | -1): re
   if (!shade || isGroup(shade)) return nodes;
   let list = lists.get(nodes);
   if (list?.low !== low || list.side !== side) {
-    const drawn = smooth((low - DRAWN[0]) / (DRAWN[1] - DRAWN[0]));
+    const drawn = drawnShare(low);
     const cast = nodes.slice();
     cast[at] = fallen(shade, low, side, drawn);
     if (drawn > 0) cast.splice(at, 0, { id: 'floor.cast', alpha: Math.round(THROWN.alpha * drawn * 256) / 256, items: thrown(nodes, low, side, shade.matrix[5]) });
