@@ -424,3 +424,65 @@ describe('who listens while they still speak', () => {
     expect(reacts(over(toTicks(-0.4)))).toBe(false);
   });
 });
+
+describe('a long silence', () => {
+  it('is stood through as one who is silent, what is said as one who talks', () => {
+    const second = whole.lines[2] as ScheduledLine;
+    const quiet = changed(
+      (draft) => void ((draft.scenes[scene]?.lines[second.id] as Line).pin = { to: 'line', line: whole.lines[1]?.id as string, edge: 'end', offset: toTicks(14) }),
+    );
+    const at = placed(quiet);
+    const acting = actingIn(at, speaker);
+    const who = characterOf(speaker);
+    const [idle] = tracksOf(acting, 'blink', 'alive') as [Track];
+    const span = clockSpans(at.scene, at.resolved, at.lines).find(({ id }) => id === `gap ${second.id}`) as ReturnType<typeof clockSpans>[number];
+    const blinks = (talking: boolean) =>
+      idleKeys({ id: span.id, layer: speaker, length: span.end - span.start, ...who.temper, talking, height: heightOf(bodyOf(who)) }).blink ?? [];
+    const held = (keys: ReturnType<typeof blinks>): boolean => keys.every((key) => Math.abs(sample(idle, key.at + span.start) - key.value) < 1e-6);
+    expect(blinks(true)).not.toEqual(blinks(false));
+    expect(held(blinks(false))).toBe(true);
+    expect(held(blinks(true))).toBe(false);
+  });
+});
+
+describe('the feeling of a line', () => {
+  it('is on the face a little weaker than if somebody asked for it, from its start to its end', () => {
+    const text = 'Somebody has stolen the sea';
+    const words = Object.fromEntries(text.split(' ').map((word, n) => [`wd_00000000000${n}`, { text: word, order: `a${n}` }]));
+    const saying: Document = {
+      ...document,
+      scenes: { [scene]: { ...SCENE, lines: { ...SCENE.lines, [first.id]: { ...(SCENE.lines[first.id] as Line), text, words } as Line } } },
+    };
+    const felt = most(tracksOf(actingIn(placed(saying), speaker), 'forehead', 'faceStrength').at(-1), first.start, first.end);
+    const asked = hangCue(scene, 'cu_000000000009', {
+      kind: 'face',
+      layer: speaker,
+      expression: 'worried',
+      strength: 1,
+      order: 'a0',
+      start: { to: 'line', line: first.id, edge: 'start', offset: 0 },
+      end: { to: 'line', line: first.id, edge: 'end', offset: 0 },
+    });
+    const whole_ = most(tracksOf(actingIn(placed(changed(asked)), speaker), 'forehead', 'faceStrength').at(-1), first.start, first.end);
+    expect(felt / whole_).toBeCloseTo(0.75 * 0.85, 2);
+  });
+});
+
+describe('the breath before a line', () => {
+  it('is not drawn while an own line is still said, however that lies over this one', () => {
+    const own = whole.lines.filter((line) => line.layer === speaker);
+    const [one, two] = own as [ScheduledLine, ScheduledLine];
+    const lifts = (offset: number): boolean => {
+      const of = changed((draft) => void ((draft.scenes[scene]?.lines[two.id] as Line).pin = { to: 'line', line: one.id, edge: 'end', offset }));
+      const at = placed(of);
+      const start = at.lines.find(({ id }) => id === two.id)?.start as number;
+      // Three quarters of the breath are over a little before the line.
+      return tracksOf(actingIn(at, speaker), 'shoulderLift', 'alive').some((track) =>
+        Array.from(track.at).some((tick, n) => tick < start && tick > start - toTicks(0.25) && (track.values[n] as number) > 2.3 && (track.values[n - 1] ?? 1) === 0),
+      );
+    };
+    expect(lifts(toTicks(2))).toBe(true);
+    expect(lifts(toTicks(0.1))).toBe(false);
+    expect(lifts(toTicks(-0.5))).toBe(false);
+  });
+});
