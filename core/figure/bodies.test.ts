@@ -439,3 +439,24 @@ describe('a hand that goes into a pocket', () => {
     expect(before).toBeGreaterThan(30);
   });
 });
+
+describe('a hand beside the head', () => {
+  it.each(['whisper', 'phone'])('of who does %s is at the cheek with the elbow below the shoulder, whatever the build', (id) => {
+    const action = ACTIONS.find((one) => one.id === id) as (typeof ACTIONS)[number];
+    for (let n = 0; n < 120; n++) {
+      const who = randomPerson(n);
+      if (who.extras && Object.keys(who.extras).some((extra) => /clipboard|umbrella|cane|cup/.test(extra))) continue;
+      const { arms, head, headAngle } = skeletonOf(bodyOf(who), posed(over(ownStance(who), playAction(action, 'right', 1))));
+      const { shoulder, elbow, wrist, handAngle } = arms.R;
+      const { hand, headHeight, headWidth } = bodyOf(who);
+      expect(elbow.y, `${n}: elbow`).toBeGreaterThan(shoulder.y + 8);
+      // The middle of the hand, about the head's own axes.
+      const [dx, dy] = [wrist.x + Math.sin(handAngle) * 28 * hand - head.x, wrist.y + Math.cos(handAngle) * 28 * hand - head.y];
+      const [x, y] = [dx * Math.cos(headAngle) + dy * Math.sin(headAngle), dy * Math.cos(headAngle) - dx * Math.sin(headAngle)];
+      expect(x / headWidth, `${n}: beside`).toBeGreaterThan(0.2);
+      expect(x / headWidth, `${n}: beside`).toBeLessThan(2.1);
+      expect(y / headHeight, `${n}: height`).toBeGreaterThan(-0.6);
+      expect(y / headHeight, `${n}: height`).toBeLessThan(1.6);
+    }
+  });
+});
