@@ -1,6 +1,7 @@
 import { type Matrix, meanScale } from '../../draw/matrix.ts';
 import { type Colour, type Item, itemOf, type Node } from '../../draw/picture.ts';
 import { shifted } from '../styles/style.ts';
+import { SOURCE } from './hand.ts';
 import { silhouette } from './silhouette.ts';
 import { type Daylight, distance, lighter, lit, rimOf, shade } from './tones.ts';
 
@@ -19,8 +20,6 @@ const NEAR = 0.1;
 /** How far the line's tone is from the ground's, and how much of it is seen. */
 const STEP = 0.09;
 const SEEN = 0.7;
-/** Ends the ids of what keeps its colour in any light (world/hand.ts). */
-const SOURCE = 'light';
 
 interface Known extends Surrounding {
   readonly side: 1 | -1;
@@ -42,17 +41,32 @@ export function edged(nodes: readonly Node[], { light, behind }: Surrounding, si
   const under: Item[] = [];
   const floor: Node[] = [];
   const over: Node[] = [];
+  // Without a rim it is those alone that run into their ground.
+  const takes = rimOf(light) ? undefined : (fill: Colour): boolean => runsInto(fill, light, behind);
   for (const node of nodes) {
     if (node.id.startsWith('floor.')) {
       floor.push(node);
       continue;
     }
     over.push(node);
-    for (const item of silhouette(node)) under.push(...edgesOf(item, light, behind, side));
+    for (const item of silhouette(node, takes)) under.push(...edgesOf(item, light, behind, side));
   }
   const made = under.length ? [...floor, ...under, ...over] : nodes;
   lists.set(nodes, { light, behind, side, nodes: made });
   return made;
+}
+
+const told = new WeakMap<Daylight, Map<Colour, Map<Colour, boolean>>>();
+/** Whether a colour, in a light, is of the tone behind it: asked of every part in every frame, so it is remembered by both colours. */
+function runsInto(fill: Colour, light: Daylight, behind: Colour | undefined): boolean {
+  if (behind === undefined) return false;
+  let grounds = told.get(light);
+  if (!grounds) told.set(light, (grounds = new Map()));
+  let fills = grounds.get(behind);
+  if (!fills) grounds.set(behind, (fills = new Map()));
+  let near = fills.get(fill);
+  if (near === undefined) fills.set(fill, (near = distance(lit(fill, light, light.people), behind) < NEAR));
+  return near;
 }
 
 function edgesOf(item: Item, light: Daylight, behind: Colour | undefined, side: 1 | -1): readonly Item[] {
@@ -69,7 +83,7 @@ function drawn(item: Item, light: Daylight, behind: Colour | undefined, side: 1 
     const at: Matrix = shifted(matrix, -RIM.x * rim.wide * side, -RIM.y * rim.wide);
     out.push(itemOf(`rim.${item.id}.${SOURCE}`, at, { path, fill: rim.colour, evenOdd }));
   }
-  if (behind !== undefined && distance(lit(item.fill as Colour, light, light.people), behind) < NEAR) {
+  if (behind !== undefined && runsInto(item.fill as Colour, light, behind)) {
     const paint = distance(behind, '#ffffff') < 0.5 ? lighter(shade(behind), -STEP / 2) : lighter(behind, STEP);
     const width = (LINE * 2) / Math.max(1e-3, meanScale(matrix));
     out.push(itemOf(`edge.${item.id}.${SOURCE}`, matrix, { path, stroke: { paint, width, cap: 'round' }, alpha: SEEN }));

@@ -18,7 +18,7 @@ const CAST = '#2b3550';
 const ON_WALL = 0.13;
 const ON_FLOOR = 0.17;
 /** Ends the name of what shines by itself and keeps its colour in the dark. */
-const SOURCE = 'light';
+export const SOURCE = 'light';
 export const isSource = ({ id }: Node): boolean => id.endsWith(SOURCE);
 
 export const vertical = (top: number, bottom: number, ...stops: readonly (readonly [number, Colour])[]): Gradient => ({
