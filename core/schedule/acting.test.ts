@@ -74,6 +74,36 @@ const cueOn = (layer: string, more: object): Recipe => hangCue(scene, 'cu_000000
 const layerOf = (id: string) => SCENE.layers[id] as Extract<Scene['layers'][string], { kind: 'character' }>;
 const characterOf = (id: string) => document.characters[layerOf(id).character] as Document['characters'][string];
 
+/** The sample with the first line saying something else. */
+const saying = (text: string): Document => ({
+  ...document,
+  scenes: {
+    [scene]: {
+      ...SCENE,
+      lines: {
+        ...SCENE.lines,
+        [first.id]: {
+          ...SCENE.lines[first.id],
+          text,
+          words: Object.fromEntries(text.split(' ').map((word, n) => [`wd_00000000000${n}`, { text: word, order: `a${n}` }])),
+        } as Line,
+      },
+    },
+  },
+});
+/** A face of who speaks first, by default for the whole of their line. */
+const faceOn = (expression: string, more: object = {}): Recipe =>
+  hangCue(scene, 'cu_000000000002', {
+    kind: 'face',
+    layer: speaker,
+    expression,
+    strength: 1,
+    order: 'a0',
+    start: { to: 'line', line: first.id, edge: 'start', offset: 0 },
+    end: { to: 'line', line: first.id, edge: 'end', offset: 0 },
+    ...more,
+  } as Cue);
+
 describe('at rest', () => {
   it('a face is friendly, the less the tenser it is, and a mascot’s the most', () => {
     const smile = (kind: 'person' | 'mascot', tense: number): number => {
@@ -156,22 +186,6 @@ describe('speaking', () => {
 });
 
 describe('a face by default', () => {
-  const saying = (text: string): Document => ({
-    ...document,
-    scenes: {
-      [scene]: {
-        ...SCENE,
-        lines: {
-          ...SCENE.lines,
-          [first.id]: {
-            ...SCENE.lines[first.id],
-            text,
-            words: Object.fromEntries(text.split(' ').map((word, n) => [`wd_00000000000${n}`, { text: word, order: `a${n}` }])),
-          } as never,
-        },
-      },
-    },
-  });
   const smile = (text: string): number => {
     const at = placed(saying(text));
     const acting = actingIn(at, speaker);
@@ -221,15 +235,7 @@ describe('listening', () => {
 
 describe('a laugh', () => {
   it('is caught by who hears it', () => {
-    const laughs = hangCue(scene, 'cu_000000000007', {
-      kind: 'face',
-      layer: speaker,
-      expression: 'laughing',
-      strength: 1,
-      order: 'a0',
-      start: { to: 'line', line: first.id, edge: 'start', offset: 0 },
-      end: { to: 'line', line: first.id, edge: 'end', offset: 0 },
-    });
+    const laughs = faceOn('laughing');
     const smile = (of: Document): number => poseAt(actingIn(placed(of), listener), first.end - 4000).smile;
     expect(smile(changed(laughs))).toBeGreaterThan(smile(document) + 0.2);
   });
@@ -237,15 +243,7 @@ describe('a laugh', () => {
 
 describe('the strength', () => {
   it('of by-default motion and of faces is the layer’s own, gestures are as they are asked for', () => {
-    const face = hangCue(scene, 'cu_000000000002', {
-      kind: 'face',
-      layer: speaker,
-      expression: 'worried',
-      strength: 1,
-      order: 'a0',
-      start: { to: 'line', line: first.id, edge: 'start', offset: 0 },
-      end: { ticks: 96_000 },
-    });
+    const face = faceOn('worried', { end: { ticks: 96_000 } });
     const acting = actingIn(placed(changed(face, cueOn(speaker, {}))), speaker);
     expect(tracksOf(acting, 'browInL', 'faceStrength')).toHaveLength(1);
     expect(tracksOf(acting, 'upperR').length).toBeGreaterThan(0);
@@ -376,20 +374,9 @@ describe('hands that talk by themselves', () => {
 
 describe('a face that somebody chose', () => {
   const smiles = (from: number, to: number): boolean => {
-    const bad = document.scenes[scene]?.lines[first.id] as Line;
-    const text = 'Somebody has stolen the whole wide sea';
-    const words = Object.fromEntries(text.split(' ').map((word, n) => [`wd_00000000000${n}`, { text: word, order: `a${n}` }]));
-    const saying: Document = { ...document, scenes: { [scene]: { ...SCENE, lines: { ...SCENE.lines, [first.id]: { ...bad, text, words } as Line } } } };
-    const calm: Recipe = hangCue(scene, 'cu_000000000008', {
-      kind: 'face',
-      layer: speaker,
-      expression: 'calm',
-      strength: 1,
-      order: 'a0',
-      start: { to: 'line', line: first.id, edge: 'start', offset: from },
-      end: { ticks: to - from },
-    });
-    const now = edit(saying, 'x', 'cg_000000000001' as Change['id'], calm).document;
+    const saysBad = saying('Somebody has stolen the whole wide sea');
+    const calm = faceOn('calm', { start: { to: 'line', line: first.id, edge: 'start', offset: from }, end: { ticks: to - from } });
+    const now = edit(saysBad, 'x', 'cg_000000000001' as Change['id'], calm).document;
     const acting = actingIn(placed(now), speaker);
     return most(tracksOf(acting, 'forehead', 'faceStrength').at(-1), first.start, first.end) === 0;
   };
@@ -447,24 +434,8 @@ describe('a long silence', () => {
 
 describe('the feeling of a line', () => {
   it('is on the face a little weaker than if somebody asked for it, from its start to its end', () => {
-    const text = 'Somebody has stolen the sea';
-    const words = Object.fromEntries(text.split(' ').map((word, n) => [`wd_00000000000${n}`, { text: word, order: `a${n}` }]));
-    const saying: Document = {
-      ...document,
-      scenes: { [scene]: { ...SCENE, lines: { ...SCENE.lines, [first.id]: { ...(SCENE.lines[first.id] as Line), text, words } as Line } } },
-    };
-    const felt = most(tracksOf(actingIn(placed(saying), speaker), 'forehead', 'faceStrength').at(-1), first.start, first.end);
-    const asked = hangCue(scene, 'cu_000000000009', {
-      kind: 'face',
-      layer: speaker,
-      expression: 'worried',
-      strength: 1,
-      order: 'a0',
-      start: { to: 'line', line: first.id, edge: 'start', offset: 0 },
-      end: { to: 'line', line: first.id, edge: 'end', offset: 0 },
-    });
-    const whole_ = most(tracksOf(actingIn(placed(changed(asked)), speaker), 'forehead', 'faceStrength').at(-1), first.start, first.end);
-    expect(felt / whole_).toBeCloseTo(0.75 * 0.85, 2);
+    const strongest = (of: Document): number => most(tracksOf(actingIn(placed(of), speaker), 'forehead', 'faceStrength').at(-1), first.start, first.end);
+    expect(strongest(saying('Somebody has stolen the sea')) / strongest(changed(faceOn('worried')))).toBeCloseTo(0.75 * 0.85, 2);
   });
 });
 

@@ -172,7 +172,7 @@ describe('hands that talk by themselves', () => {
         ['quietly', 2.2, 2.6],
       ]),
     ).toEqual([2.1]);
-    for (const mark of ['there.', 'there!', 'there?', 'there;', 'there:', 'there…', 'there.”', "there,'".replace("'", '’'), 'there.)'])
+    for (const mark of ['there.', 'there!', 'there?', 'there;', 'there:', 'there…', 'there.”', 'there,’', 'there.)'])
       expect(
         until([
           ['lies', 1.4, 1.7],
