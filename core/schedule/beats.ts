@@ -15,8 +15,8 @@ const folded = (word: string): string =>
     .replace(/[^\p{L}\p{N}]/gu, '');
 
 const NUMBERS = 'zero one two three four five six seven eight nine ten eleven twelve'.split(' ');
-/** A number is said by its name. */
-const said = (word: string): string => NUMBERS[Number(word)] ?? word;
+/** A number is said by its name; a mark by itself is not said. */
+const said = (word: string): string => (word && NUMBERS[Number(word)]) ?? word;
 
 /** Words of a text, in order, over all of its rows. */
 export const wordsIn = (text: string): string[] => text.split(/\s+/).filter(Boolean);
@@ -49,24 +49,18 @@ export function beatsOf(text: string, lines: readonly ScheduledLine[], start: nu
     spoken.map((word) => said(folded(word.text))),
   );
   const beats: number[] = [];
-  let last = start - BETWEEN;
-  let none = start;
-  const any = places.some((place) => place >= 0);
-  words.forEach((_, n) => {
-    const place = places[n] as number;
-    if (place >= 0) last = Math.max(last, (spoken[place] as (typeof spoken)[number]).start);
-    else if (any) {
-      // Before the first that is said words wait for it, so that nothing is read ahead of the voice.
-      const next = places.findIndex((one, k) => k > n && one >= 0);
-      const first = beats.length === 0 || beats.every((beat) => beat < 0);
-      last = first && next > 0 ? (spoken[places[next] as number] as (typeof spoken)[number]).start : last + BETWEEN;
-    } else {
-      last = none;
-      none += UNSPOKEN;
-    }
+  const first = places.findIndex((place) => place >= 0);
+  const startOf = (place: number): number => (spoken[place] as (typeof spoken)[number]).start;
+  let last = start;
+  places.forEach((place, n) => {
+    if (place >= 0) last = startOf(place);
+    else if (first < 0) last = start + n * UNSPOKEN;
+    // Before the first that is said words wait for it, so that nothing is read ahead of the voice.
+    else if (n < first) last = startOf(places[first] as number);
+    else last += BETWEEN;
     beats.push(Math.max(start, last));
   });
-  // In order, whatever was matched.
-  for (let n = 1; n < beats.length; n++) beats[n] = Math.max(beats[n] as number, beats[n - 1] as number);
+  // Where the voice is quicker than that, what stands between two words that are said comes with the second.
+  for (let n = beats.length - 2; n >= 0; n--) beats[n] = Math.min(beats[n] as number, beats[n + 1] as number);
   return beats;
 }

@@ -8,7 +8,7 @@ import { isGroup, type Node } from '../../draw/picture.ts';
 import { edit } from '../../edit/change.ts';
 import { hangCue } from '../../edit/commands/cues.ts';
 import { addLayer } from '../../edit/commands/layers.ts';
-import { beatsOf, wordsIn } from '../../schedule/beats.ts';
+import { wordsIn } from '../../schedule/beats.ts';
 import { schedule } from '../../schedule/schedule.ts';
 import { sampleDocument } from '../../testing/samples.ts';
 import { inOrder } from '../../time/order.ts';
@@ -25,38 +25,6 @@ import { placeClear, safeArea } from './placing.ts';
 const fonts = filmFonts();
 const SHAPES = Object.keys(FRAMES) as FrameShape[];
 const flatten = (nodes: readonly Node[]): Node[] => nodes.flatMap((node) => (isGroup(node) ? [...(node.base ? [node.base] : []), ...flatten(node.items)] : [node]));
-const said = (...words: readonly (readonly [string, number])[]) => [{ words: words.map(([text, start]) => ({ text, start, end: start + 100 })) }] as never;
-
-describe('when words appear', () => {
-  it('is with the same word as it is said, whatever its case, its accents and its stops', () => {
-    expect(beatsOf('Low TIDE!', said(['It', 1000], ['is', 2000], ['low', 5000], ['tide.', 9000]), 0, 1e6)).toEqual([5000, 9000]);
-    expect(beatsOf('6 hours', said(['six', 7000], ['hours', 9000]), 0, 1e6)).toEqual([7000, 9000]);
-    expect(beatsOf('Etape', said(['étape', 4000]), 0, 1e6)).toEqual([4000]);
-  });
-  it('is never ahead of the voice: what is said before and between waits for it', () => {
-    const beats = beatsOf('The pull of the Moon', said(['Moon', 48_000]), 0, 1e6);
-    expect(Math.min(...beats)).toBe(48_000);
-    const between = beatsOf('Moon and Sun', said(['Moon', 10_000], ['Sun', 50_000]), 0, 1e6);
-    expect(between[0]).toBe(10_000);
-    expect(between[1]).toBe(10_000 + 2880);
-    expect(between[2]).toBe(50_000);
-  });
-  it('is one after another where nothing of it is said, from when it is on the stage', () => {
-    expect(beatsOf('Part two', said(['Hello', 100]), 30_000, 1e6)).toEqual([30_000, 40_560]);
-  });
-  it('is in order and never before its layer, whatever is said', () => {
-    const word = fc.constantFrom('moon', 'sun', 'tide', 'two', '2', 'low', 'the', 'Sea,');
-    fc.assert(
-      fc.property(fc.array(word, { minLength: 1, maxLength: 9 }), fc.array(word, { maxLength: 14 }), fc.integer({ min: 0, max: 100_000 }), (text, spoken, start) => {
-        const beats = beatsOf(text.join(' '), said(...spoken.map((one, n) => [one, n * 9000] as const)), start, 1e6);
-        expect(beats).toHaveLength(text.length);
-        expect(beats.every((beat) => beat >= start)).toBe(true);
-        expect([...beats].sort((a, b) => a - b)).toEqual(beats);
-      }),
-      { numRuns: 300 },
-    );
-  });
-});
 
 const inputOf = (rows: readonly string[], shape: FrameShape, at: number) => ({
   rows,
