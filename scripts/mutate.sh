@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Mutation tests of one area or file: scripts/mutate.sh core/edit
+# Mutation tests of one area, or of files of it: scripts/mutate.sh core/edit
 set -eu
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 cd "$ROOT"

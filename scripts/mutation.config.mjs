@@ -1,5 +1,5 @@
 // Mutation tests: would the tests notice if the code were wrong? Not part of ./test; run `npm run mutate -- AREA`, where
-// AREA is one of those below, or a file (core/edit/repin.ts). The report lies in dist/mutation.
+// AREA is one of those below, or files of one (core/edit/repin.ts, more behind commas). The report lies in dist/mutation.
 
 const AREAS = {
   'core/edit': ['core'],
@@ -13,7 +13,7 @@ const area = Object.keys(AREAS).find((one) => wanted.startsWith(one)) ?? wanted;
 
 /** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
 export default {
-  mutate: [wanted.endsWith('.ts') ? wanted : `${wanted}/**/*.ts`, '!**/*.test.ts', '!**/*.as.ts'],
+  mutate: [...wanted.split(',').map((one) => (one.endsWith('.ts') ? one : `${one}/**/*.ts`)), '!**/*.test.ts', '!**/*.as.ts'],
   testRunner: 'vitest',
   vitest: { configFile: 'scripts/mutation.vitest.ts', related: false },
   plugins: ['@stryker-mutator/vitest-runner'],
