@@ -29,6 +29,34 @@ export const grown = (b: Box, by: number): Box => ({ left: b.left - by, top: b.t
 export const areaOf = (b: Box): number => (isEmpty(b) ? 0 : (b.right - b.left) * (b.bottom - b.top));
 export const contains = (outer: Box, inner: Box): boolean => inner.left >= outer.left && inner.top >= outer.top && inner.right <= outer.right && inner.bottom <= outer.bottom;
 
+/** Two rectangles become one when their union is at most this much larger than they are. */
+const MERGE = 1.3;
+
+/** Joins boxes until no two are worth joining. */
+export function mergeBoxes(boxes: readonly Box[]): Box[] {
+  const list: Box[] = [];
+  for (const box of boxes) {
+    let current = box;
+    for (let index = 0; index < list.length; index++) {
+      const other = list[index] as Box;
+      if (!worthJoining(current, other)) continue;
+      current = union(current, other);
+      list.splice(index, 1);
+      // A grown box may now reach others.
+      index = -1;
+    }
+    list.push(current);
+  }
+  return list;
+}
+
+function worthJoining(a: Box, b: Box): boolean {
+  if (touches(a, b)) return true;
+  const width = Math.max(a.right, b.right) - Math.min(a.left, b.left);
+  const height = Math.max(a.bottom, b.bottom) - Math.min(a.top, b.top);
+  return width * height <= MERGE * (areaOf(a) + areaOf(b));
+}
+
 /** A plane whose blur is this wide or wider (px) is painted on a grid of so many pixels. */
 const COARSE_FROM = 12;
 export const COARSE = 4;

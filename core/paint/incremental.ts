@@ -1,12 +1,13 @@
 import type { Picture } from '../draw/picture.ts';
-import { areaOf, type Box, idOf, intersection, isEmpty, isPlaneUnit, Layout, type PlaneUnit, sameLook, softened, touches, type Unit, union } from './geometry.ts';
+import { type Box, idOf, intersection, isEmpty, isPlaneUnit, Layout, mergeBoxes, type PlaneUnit, sameLook, softened, type Unit, union } from './geometry.ts';
 import { type Painter, packed } from './paint.ts';
+import { StillBack } from './stillBack.ts';
 import type { Surface } from './surface.ts';
 
-/** Two rectangles become one when their union is at most this much larger than they are. */
-const MERGE = 1.3;
 /** A unit that moved by itself is not taken for still again within this many frames. */
 const RESTLESS_FRAMES = 60;
+/** Every so many frames the back is looked at again: there may be more of it. */
+const AGAIN_FRAMES = 30;
 /** Rectangles are snapped outwards to the chroma grid and the SIMD width. */
 const GRID_X = 16;
 const GRID_Y = 2;
@@ -24,8 +25,7 @@ export class IncrementalPainter {
   private layout: Layout | undefined;
   private scale = 0;
   private readonly frame: Box;
-  private below: Surface | undefined;
-  private belowUnits: readonly Unit[] = [];
+  private readonly back: StillBack;
   private units: readonly Unit[] | undefined;
   private colour: string | undefined;
   /** When each unit last changed while the view stayed, by its id: a cut or a camera move does not make it restless. */
@@ -38,12 +38,13 @@ export class IncrementalPainter {
     this.height = height;
     this.frame = { left: 0, top: 0, right: width, bottom: height };
     this.surface = painter.surface(this.frame);
+    this.back = new StillBack(painter, this.frame);
   }
 
   /** Forgets what was painted: the next frame is whole. */
   reset(): void {
     this.units = undefined;
-    this.belowUnits = [];
+    this.back.forget();
     this.painter.missing.clear();
   }
 
@@ -54,7 +55,7 @@ export class IncrementalPainter {
 
   dispose(): void {
     this.surface.dispose();
-    this.below?.dispose();
+    this.back.dispose();
   }
 
   /** Paints the picture into `surface` and gives the rectangles that changed since the last one; none overlaps another. */
@@ -70,35 +71,22 @@ export class IncrementalPainter {
     this.frames++;
     if (!before || picture.background !== this.colour) {
       this.colour = picture.background;
-      this.belowUnits = [];
+      this.back.forget();
       this.repaint(units, this.frame);
       return [this.frame];
     }
-    const { dirty, prefix } = this.difference(before, units);
+    const dirty = this.difference(before, units);
     if (dirty.length === 0) return [];
-    this.keepBelow(units, prefix);
+    this.back.follow(units, before, ground(this.colour), this.isRestless, this.frames % AGAIN_FRAMES === 0);
     const rects = mergeBoxes(dirty.map((box) => this.onGrid(box)).filter((box) => !isEmpty(box)));
     for (const rect of rects) this.repaint(units, rect);
     return rects;
   }
 
-  /** Decides which of the lowest units are still enough to live in the surface below, and paints it anew if needed. */
-  private keepBelow(units: readonly Unit[], prefix: number): void {
-    const held = this.belowUnits.length;
-    if (held > 0 && held <= prefix && this.belowUnits.every((unit, index) => unit === units[index])) return;
-    let calm = 0;
-    while (calm < prefix && this.frames - (this.moved.get(idOf(units[calm] as Unit)) ?? Number.NEGATIVE_INFINITY) > RESTLESS_FRAMES) calm++;
-    this.belowUnits = [];
-    // Where the back itself moves (a camera move), nothing is painted that the next frame would throw away.
-    if (calm === 0) return;
-    this.below ??= this.painter.surface(this.frame);
-    this.below.wipe(this.frame, ground(this.colour));
-    for (let index = 0; index < calm; index++) this.painter.paint(this.below, this.frame, units[index] as Unit);
-    this.belowUnits = units.slice(0, calm);
-  }
+  private readonly isRestless = (unit: Unit): boolean => this.frames - (this.moved.get(idOf(unit)) ?? Number.NEGATIVE_INFINITY) <= RESTLESS_FRAMES;
 
-  /** Boxes of what differs between two lists within the frame, and how many units at their start are the same. */
-  private difference(before: readonly Unit[], now: readonly Unit[]): { dirty: Box[]; prefix: number } {
+  /** Boxes of what differs between two lists within the frame. */
+  private difference(before: readonly Unit[], now: readonly Unit[]): Box[] {
     let prefix = 0;
     while (prefix < before.length && prefix < now.length && before[prefix] === now[prefix]) prefix++;
     const views = new Set<unknown>();
@@ -106,14 +94,13 @@ export class IncrementalPainter {
     const dirty = differences(before, now, prefix, (unit) => {
       if (views.has(viewOf(unit))) this.moved.set(idOf(unit), this.frames);
     });
-    return { dirty: dirty.map((box) => intersection(box, this.frame)).filter((box) => !isEmpty(box)), prefix };
+    return dirty.map((box) => intersection(box, this.frame)).filter((box) => !isEmpty(box));
   }
 
   private repaint(units: readonly Unit[], rect: Box): void {
-    const held = this.belowUnits.length;
-    if (held > 0 && this.below) this.surface.copyFrom(this.below, rect);
+    if (this.back.count > 0) this.back.lay(this.surface, rect);
     else this.surface.wipe(rect, ground(this.colour));
-    for (let index = held; index < units.length; index++) this.painter.paint(this.surface, rect, units[index] as Unit);
+    for (let index = this.back.count; index < units.length; index++) this.painter.paint(this.surface, rect, units[index] as Unit);
   }
 
   private onGrid(box: Box): Box {
@@ -186,31 +173,6 @@ function within(before: PlaneUnit, now: PlaneUnit): Box[] {
   });
   const whole = union(before.box, now.box);
   return boxes.map((box) => intersection(softened(box, now.blur), whole)).filter((box) => !isEmpty(box));
-}
-
-/** Joins boxes until no two are worth joining. */
-export function mergeBoxes(boxes: readonly Box[]): Box[] {
-  const list: Box[] = [];
-  for (const box of boxes) {
-    let current = box;
-    for (let index = 0; index < list.length; index++) {
-      const other = list[index] as Box;
-      if (!worthJoining(current, other)) continue;
-      current = union(current, other);
-      list.splice(index, 1);
-      // A grown box may now reach others.
-      index = -1;
-    }
-    list.push(current);
-  }
-  return list;
-}
-
-function worthJoining(a: Box, b: Box): boolean {
-  if (touches(a, b)) return true;
-  const width = Math.max(a.right, b.right) - Math.min(a.left, b.left);
-  const height = Math.max(a.bottom, b.bottom) - Math.min(a.top, b.top);
-  return width * height <= MERGE * (areaOf(a) + areaOf(b));
 }
 
 /** A whole repaint with nothing remembered: what every other way of painting is compared with. The caller disposes of it. */

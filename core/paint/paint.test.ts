@@ -4,8 +4,8 @@ import { nodePainter } from '#server/paint/host';
 import { IDENTITY, translation } from '../draw/matrix.ts';
 import { ellipse, rect } from '../draw/path.ts';
 import type { Item, Node, Picture } from '../draw/picture.ts';
-import { areaOf, type Box, contains, intersection, isEmpty, touches, union } from './geometry.ts';
-import { IncrementalPainter, mergeBoxes, paintFully } from './incremental.ts';
+import { areaOf, type Box, contains, intersection, isEmpty, mergeBoxes, touches, union } from './geometry.ts';
+import { IncrementalPainter, paintFully } from './incremental.ts';
 
 const painter = nodePainter();
 const box = fc
