@@ -28,6 +28,17 @@ describe('rows', () => {
     expect(twoRows('it is so, listen to me now'.split(' '), 20)).toEqual(['it is so,', 'listen to me now']);
     expect(twoRows('she fed them all the bread'.split(' '), 20)).toEqual(['she fed them all', 'the bread']);
   });
+  it('fill both rows to the letter, and are as long as each other where nothing else tells', () => {
+    expect(twoRows(['12345', '67890'], 5)).toEqual(['12345', '67890']);
+    expect(twoRows(['12345', '678901'], 5)).toBeUndefined();
+    expect(twoRows(['123456', '67890'], 5)).toBeUndefined();
+    expect(twoRows('aa bb cc dd ee ff'.split(' '), 12)).toEqual(['aa bb cc', 'dd ee ff']);
+  });
+  it('break at a mark that ends a word, not at one within it, and before a joining word in quotes, too', () => {
+    expect(twoRows('x.y cc dd ee ff'.split(' '), 11)).toEqual(['x.y cc', 'dd ee ff']);
+    expect(twoRows('xy. cc dd ee ff'.split(' '), 11)).toEqual(['xy.', 'cc dd ee ff']);
+    expect(twoRows('aaaaa “and bb cc dd'.split(' '), 13)).toEqual(['aaaaa', '“and bb cc dd']);
+  });
   it('of a tall frame are short', () => {
     expect([lineLimit('16:9'), lineLimit('9:16'), lineLimit('1:1'), lineLimit('4:5')]).toEqual([42, 24, 30, 30]);
   });
@@ -45,6 +56,22 @@ describe('a line’s words as captions', () => {
     expect(commas[0]).toBe('When the Moon stands high above the harbour wall,');
     for (const part of cut('We went out with the boats and the nets and the ropes and the lamps and came home to the fire with the fish of the day', 20))
       expect(part).not.toMatch(/ (the|and|with|of|to)$/);
+  });
+  it('end with a sentence or at a comma only where enough has been said', () => {
+    expect(cut('Tides is. Every day it comes and it goes.', 20)[0]).toBe('Tides is.');
+    expect(cut('Tide is. Every day it comes and it goes.', 20)[0]).not.toBe('Tide is.');
+    expect(cut('High tides, every day they come and go.', 20)[0]).toBe('High tides,');
+    expect(cut('Low tides, every day they come and go.', 20)[0]).not.toBe('Low tides,');
+    expect(cut('He called out “Come in.” and then went away.', 20)[0]).toBe('He called out “Come in.”');
+    expect(cut('Walls of 3.5 metres stand there all day long', 20)[0]).not.toBe('Walls of 3.5');
+    expect(cut('There were 1,000 boats here all day long', 20)[0]).not.toBe('There were 1,000');
+  });
+  it('are as long as they can be where nothing else tells, but for a last word', () => {
+    expect(cut('aaaa bbbb cccc dddd eeee ffff', 10)).toEqual(['aaaa bbbb cccc dddd', 'eeee ffff']);
+    expect(cut('aaaa bbbb cccc dddd eeee', 10)).toEqual(['aaaa bbbb cccc', 'dddd eeee']);
+    // Two full rows and the space between them.
+    expect(cut('123456789 123456789 123456789 aaaa bbbb', 9)[0]).toBe('123456789 123456789');
+    expect(cut('aaaa bbbb “the ccccccccc dddd', 10)[0]).toBe('aaaa bbbb');
   });
   it('leave no last word alone', () => {
     for (const text of ['The water is rising over the old stone steps by the harbour wall today', 'One two three four five six seven eight nine ten eleven twelve'])

@@ -35,7 +35,6 @@ export function captionWords(words: readonly TimedWord[], limit: number): { word
     for (let end = start + 1; end <= words.length; end++) {
       const word = words[end - 1] as TimedWord;
       length += word.text.length + (end - 1 > start ? 1 : 0);
-      if (length > limit * 2 && end > start + 1) break;
       const rows = twoRows(
         words.slice(start, end).map((w) => w.text),
         limit,

@@ -96,6 +96,65 @@ describe('performances on one channel', () => {
     expect(sequenced([])).toEqual({});
     expect(sequenced([{ keys: [], until: 0, release: 0 }])).toEqual({});
   });
+  it('of which some channels go later have all of their keys and their end later', () => {
+    const late = { ...one, late: () => 50 };
+    for (const tick of [1000, 1050, 1100, 1200, 2000, 2200, 2400]) expect(yaw([late], tick + 50)).toBeCloseTo(yaw([one], tick), 9);
+    expect(yaw([late], 1040)).toBe(0);
+    expect(yaw([late], 2050)).toBeCloseTo(0.5, 9);
+  });
+  it('that begin at once follow the order in which they are given', () => {
+    const [up, down] = [1, -1].map((to) =>
+      play(
+        1000,
+        [
+          [0, 0],
+          [100, to],
+        ],
+        3000,
+        400,
+      ),
+    ) as [Performance, Performance];
+    expect(yaw([up, down], 2000)).toBe(-1);
+    expect(yaw([down, up], 2000)).toBe(1);
+  });
+  it('that begin before another has come to its end cut it off there', () => {
+    const long = play(
+      0,
+      [
+        [0, 0],
+        [1000, 1],
+        [2000, -1],
+      ],
+      4000,
+      400,
+    );
+    const soon = play(
+      500,
+      [
+        [0, 0],
+        [100, 0.2],
+      ],
+      900,
+      100,
+    );
+    expect(yaw([long, soon], 500)).toBeCloseTo(0.5, 9);
+    expect([600, 900, 1000, 2000, 5000].map((tick) => Math.round(yaw([long, soon], tick) * 1000) / 1000)).toEqual([0.2, 0.2, 0, 0, 0]);
+  });
+  it('that begin when the one before is half way back go on from there, later from nothing', () => {
+    const next = (from: number) =>
+      play(
+        from,
+        [
+          [0, 0],
+          [100, 1],
+        ],
+        from + 500,
+        100,
+      );
+    // The way back begins at 2000 and takes 400: until its half it is left out.
+    expect(yaw([one, next(2200)], 2199)).toBeCloseTo(0.5, 6);
+    expect(yaw([one, next(2201)], 2200)).toBeLessThan(0.3);
+  });
   it('never jump, whatever follows what', () => {
     const some = fc.record({
       from: fc.integer({ min: 0, max: 20 }),
@@ -217,6 +276,7 @@ describe('keys as tracks', () => {
     const tracks = tracksOf('la', keys, resolved({ ke_a: 200, ke_b: 100, ke_c: 100, ke_d: 5 }));
     expect(Object.keys(tracks)).toEqual(['x']);
     expect([sample(tracks.x as never, 100), sample(tracks.x as never, 150), sample(tracks.x as never, 200)]).toEqual([3, 2, 1]);
+    expect(sample(tracksOf('la', { x: { ke_c: key(3), ke_b: key(2) } }, resolved({ ke_b: 100, ke_c: 100 })).x as never, 100)).toBe(3);
     expect(Object.keys(colourTracksOf('la', keys, resolved({ ke_d: 5 })))).toEqual(['fill']);
     expect(tracksOf('la', undefined, resolved({}))).toEqual({});
     expect(colourTracksOf('la', undefined, resolved({}))).toEqual({});
@@ -238,6 +298,14 @@ describe('keys as tracks', () => {
     const middle = of('#0000ff', '#ffffff', '#ff0000');
     expect(sample(middle.h, 100)).toBeCloseTo(readOklch('#0000ff').h, 6);
     expect(sample(of('#808080', '#000000').h, 50)).toBe(0);
+    // In order of time, whatever their ids: from red over yellow to green the hue only grows.
+    const list = { ke_2: key('#ff0000'), ke_0: key('#ffff00'), ke_1: key('#00ff00') };
+    const onward = colourTracksOf('la', { fill: list }, resolved({ ke_2: 0, ke_0: 100, ke_1: 200 })).fill as NonNullable<ReturnType<typeof colourTracksOf>[string]>;
+    const hues = [0, 100, 200].map((tick) => sample(onward.h, tick));
+    expect([...hues].sort((a, b) => a - b)).toEqual(hues);
+    expect((hues[2] as number) - (hues[0] as number)).toBeLessThan(180);
+    // A hue that is counted below nothing is the same colour.
+    expect(sampleColour(of('#ff4000', '#ff0040', '#c000ff'), 200)).toBe('#c000ff');
     // Three hues round the circle: never a jump of more than half of it.
     const round = of('#ff0000', '#00ff00', '#0000ff', '#ff0000');
     for (const n of [0, 1, 2]) expect(Math.abs(sample(round.h, n * 100 + 100) - sample(round.h, n * 100))).toBeLessThanOrEqual(180);

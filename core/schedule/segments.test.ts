@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Cue, Document, Scene } from '../document/schema.ts';
+import { hashText } from '../draw/hash.ts';
 import { edit } from '../edit/change.ts';
 import { setGap } from '../edit/commands/lines.ts';
 import { addSceneAfter } from '../edit/create.ts';
 import { sampleDocument } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { ticksPerFrame, toTicks } from '../time/ticks.ts';
-import { schedule } from './schedule.ts';
+import { type FilmSchedule, schedule } from './schedule.ts';
 import { clipped, type Segment, segmentsOf } from './segments.ts';
 
 const script = (lines: number): string =>
@@ -105,5 +106,227 @@ describe('the segments of a film', () => {
     ]);
     expect(clipped(three, 12, 13)).toEqual([{ scene: 'a', fromFrame: 12, toFrame: 13 }]);
     expect(clipped(three, 30, 40)).toEqual([]);
+  });
+});
+
+describe('borders of segments', () => {
+  /** Ids by their hash, lowest first: of things that lie near to each other the first one is a border. */
+  const [low, middle, high, higher] = Array.from({ length: 40 }, (_, n) => `id_${n}`).sort((a, b) => hashText(a) - hashText(b)) as [string, string, string, string];
+  interface Parts {
+    readonly length: number;
+    readonly overlap?: number;
+    /** Ids and seconds. */
+    readonly lines?: readonly (readonly [string, number])[];
+    readonly words?: readonly number[];
+    readonly cuts?: readonly (readonly [string, number])[];
+  }
+  const film = (...scenes: readonly Parts[]): FilmSchedule => {
+    let at = 0;
+    return {
+      fps: 24,
+      scenes: scenes.map(({ length, overlap = 0, lines = [], words = [], cuts = [] }, n) => {
+        const start = at - toTicks(overlap);
+        at = start + toTicks(length);
+        return {
+          id: `scene-${n}`,
+          start,
+          overlap: toTicks(overlap),
+          length: toTicks(length),
+          lines: [
+            ...lines.map(([id, second]) => ({ id, start: toTicks(second), words: [] })),
+            ...(words.length ? [{ id: higher, start: 0, words: words.map((second) => ({ start: toTicks(second) })) }] : []),
+          ],
+          shots: cuts.map(([id, second]) => ({ id, start: toTicks(second), cue: { over: 0 } })),
+        };
+      }),
+    } as unknown as FilmSchedule;
+  };
+  /** Seconds of the film at which segments begin, and at which the last one ends. */
+  const cutAt = (...scenes: readonly Parts[]): number[] => {
+    const segments = segmentsOf(film(...scenes));
+    return [...segments.map(({ fromFrame }) => fromFrame), segments.at(-1)?.toFrame as number].map((frame) => frame / 24);
+  };
+  const FRAME = 1 / 24;
+
+  it('are those of the scene alone while it is no longer than nine seconds; a longer one is halved', () => {
+    expect(cutAt({ length: 9 })).toEqual([0, 9]);
+    expect(cutAt({ length: 9 + FRAME * 2 })).toEqual([0, 4.5 + FRAME, 9 + FRAME * 2]);
+    expect(cutAt({ length: 20 })).toEqual([0, 5, 10, 15, 20]);
+    expect(cutAt({ length: 4 }, { length: 5 })).toEqual([0, 4, 9]);
+    // Half a frame of a scene is a frame of the film.
+    expect(cutAt({ length: 4 + FRAME / 2 }, { length: 5 })).toEqual([0, 4 + FRAME, 9 + FRAME]);
+  });
+  it('of what is too long are at the word nearest to its middle, on a whole frame', () => {
+    expect(cutAt({ length: 12, words: [2, 5, 7.5, 11] })).toEqual([0, 5, 12]);
+    expect(cutAt({ length: 12, words: [2, 5.52, 7.5, 11] })).toEqual([0, 5.5, 12]);
+    expect(cutAt({ length: 12, words: [7.5, 4.75, 2] })).toEqual([0, 4.75, 12]);
+    // A word that lies three tenths from it is none to cut at.
+    expect(cutAt({ length: 10, words: [2] })).toEqual([0, 5, 10]);
+    expect(cutAt({ length: 10, words: [2 + FRAME] })).toEqual([0, 2 + FRAME, 10]);
+    expect(cutAt({ length: 10, words: [8] })).toEqual([0, 5, 10]);
+  });
+  it('of what is too long are at a line rather than at a word', () => {
+    // Lines beside a hard cut are no borders of their own.
+    expect(cutAt({ length: 20, cuts: [[high, 10]], lines: [[low, 7.75]], words: [5] })).toEqual([0, 7.75, 10, 15, 20]);
+    expect(
+      cutAt({
+        length: 20,
+        cuts: [[high, 10]],
+        lines: [
+          [low, 7.5],
+          [middle, 12.5],
+        ],
+        words: [5, 15],
+      }),
+    ).toEqual([0, 7.5, 10, 12.5, 20]);
+  });
+  it('are lines, of those that lie within five seconds the one whose hash is the lowest', () => {
+    expect(cutAt({ length: 10, lines: [[low, 2]] })).toEqual([0, 2, 10]);
+    expect(
+      cutAt({
+        length: 10,
+        lines: [
+          [low, 2],
+          [high, 7],
+        ],
+      }),
+    ).toEqual([0, 2, 10]);
+    expect(
+      cutAt({
+        length: 10,
+        lines: [
+          [high, 2],
+          [low, 7],
+        ],
+      }),
+    ).toEqual([0, 7, 10]);
+    expect(
+      cutAt({
+        length: 10,
+        lines: [
+          [low, 2],
+          [high, 7 + FRAME],
+        ],
+      }),
+    ).toEqual([0, 2, 7 + FRAME, 10]);
+    // The middle one gives way to the first, and the last one to the middle one.
+    expect(
+      cutAt({
+        length: 10,
+        lines: [
+          [low, 1],
+          [middle, 5],
+          [high, 9],
+        ],
+      }),
+    ).toEqual([0, 1, 10]);
+    expect(
+      cutAt({
+        length: 10,
+        lines: [
+          [middle, 1],
+          [high, 5],
+          [low, 9],
+        ],
+      }),
+    ).toEqual([0, 1, 9, 10]);
+  });
+  it('are no lines at the ends of the scene, nor do those keep others from it', () => {
+    expect(
+      cutAt({
+        length: 8,
+        lines: [
+          [low, 0],
+          [high, 3],
+        ],
+      }),
+    ).toEqual([0, 3, 8]);
+    expect(
+      cutAt({
+        length: 8,
+        lines: [
+          [low, 8],
+          [high, 5],
+        ],
+      }),
+    ).toEqual([0, 5, 8]);
+    expect(
+      cutAt({
+        length: 8,
+        lines: [
+          [low, 9],
+          [high, 5],
+        ],
+      }),
+    ).toEqual([0, 5, 8]);
+  });
+  it('are hard cuts, and then no line within two and a half seconds of one', () => {
+    expect(cutAt({ length: 9, cuts: [[high, 4]], lines: [[low, 6.5]] })).toEqual([0, 4, 9]);
+    expect(cutAt({ length: 9, cuts: [[high, 4]], lines: [[low, 6.5 + FRAME]] })).toEqual([0, 4, 6.5 + FRAME, 9]);
+    expect(cutAt({ length: 9, cuts: [[high, 5]], lines: [[low, 2.5]] })).toEqual([0, 5, 9]);
+    expect(cutAt({ length: 9, cuts: [[high, 5]], lines: [[low, 2.5 - FRAME]] })).toEqual([0, 2.5 - FRAME, 5, 9]);
+    // A line that gives way to a cut keeps no other from being a border.
+    expect(
+      cutAt({
+        length: 9,
+        cuts: [[high, 2]],
+        lines: [
+          [low, 3],
+          [middle, 6],
+        ],
+      }),
+    ).toEqual([0, 2, 6, 9]);
+  });
+  it('are no hard cuts within a second of the ends of the scene', () => {
+    expect(cutAt({ length: 8, cuts: [[low, 1]] })).toEqual([0, 8]);
+    expect(cutAt({ length: 8, cuts: [[low, 1 + FRAME]] })).toEqual([0, 1 + FRAME, 8]);
+    expect(cutAt({ length: 8, cuts: [[low, 7]] })).toEqual([0, 8]);
+    expect(cutAt({ length: 8, cuts: [[low, 7 - FRAME]] })).toEqual([0, 7 - FRAME, 8]);
+    expect(
+      cutAt({
+        length: 8,
+        cuts: [
+          [low, 7],
+          [high, 5.5],
+        ],
+      }),
+    ).toEqual([0, 5.5, 8]);
+  });
+  it('are of hard cuts within two seconds the one whose hash is the lowest', () => {
+    expect(
+      cutAt({
+        length: 8,
+        cuts: [
+          [low, 3],
+          [high, 5],
+        ],
+      }),
+    ).toEqual([0, 3, 8]);
+    expect(
+      cutAt({
+        length: 8,
+        cuts: [
+          [high, 3],
+          [low, 5],
+        ],
+      }),
+    ).toEqual([0, 5, 8]);
+    expect(
+      cutAt({
+        length: 8,
+        cuts: [
+          [high, 3],
+          [low, 5 + FRAME],
+        ],
+      }),
+    ).toEqual([0, 3, 5 + FRAME, 8]);
+  });
+  it('of a scene that is seen together with the one before or after it are where that begins and ends', () => {
+    expect(cutAt({ length: 8 }, { length: 8, overlap: 2 })).toEqual([0, 6, 8, 14]);
+    // What lies within is no border.
+    expect(cutAt({ length: 8, lines: [[low, 7]] }, { length: 8, overlap: 2, lines: [[middle, 1.5]] })).toEqual([0, 6, 8, 14]);
+    expect(cutAt({ length: 8, lines: [[low, 5]] }, { length: 8, overlap: 2, lines: [[middle, 3]] })).toEqual([0, 5, 6, 8, 9, 14]);
+    // At its end and beginning themselves there is one border, not two.
+    expect(cutAt({ length: 8, lines: [[low, 6]] }, { length: 8, overlap: 2, lines: [[middle, 2]] })).toEqual([0, 6, 8, 14]);
   });
 });
