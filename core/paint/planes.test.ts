@@ -74,11 +74,25 @@ const gradient = (from: string, to: string): Item['fill'] => ({
   ],
 });
 const node: fc.Arbitrary<Node> = fc
-  .record({ id: fc.integer({ min: 0, max: 5 }), where: place, fill: colour, kind: fc.constantFrom('shape', 'shape', 'gradient', 'image', 'soft'), matrix })
+  .record({
+    id: fc.integer({ min: 0, max: 5 }),
+    where: place,
+    fill: colour,
+    kind: fc.constantFrom('shape', 'shape', 'gradient', 'image', 'soft', 'bent', 'line', 'kept', 'clear'),
+    matrix,
+  })
   .map(({ id, where: { x, y, size }, fill, kind, matrix: m }): Node => {
     const name = `n${id}`;
     if (kind === 'image') return { id: name, matrix: m, image: { media: 'chart', x, y, width: size, height: size * 0.75 } };
     const path = ellipse(x, y, size / 2, size / 3);
+    if (kind === 'bent') {
+      const corners = [0, 0, 0.6, 0.1, 1, 0, 0.1, 0.4, 0.5, 0.6, 1.1, 0.5, 0, 1, 0.4, 0.9, 1, 1].map((part, k) => (k % 2 ? y + part * size * 0.75 : x + part * size));
+      return { id: name, matrix: m, image: { media: 'chart', x, y, width: size, height: size * 0.75, bend: { columns: 2, rows: 2, corners } } };
+    }
+    if (kind === 'line') return { id: name, path, matrix: m, stroke: { paint: fill, width: size / 6, cap: 'round' } };
+    if (kind === 'kept')
+      return { id: name, base: item('base', path, '#ffffff', { matrix: m }), items: [item('in', rect(x, y - size / 3, size, size), fill, { matrix: m, alpha: 0.6 })] };
+    if (kind === 'clear') return item(name, path, fill, { matrix: m, alpha: 0.4, blend: BLENDS[id] });
     return item(name, path, kind === 'gradient' ? gradient(fill, '#ffffff') : fill, { matrix: m, ...(kind === 'soft' ? { blur: 2 } : {}) });
   });
 const tint: ColourMatrix = [0.4, 0.3, 0.1, 0.1, 0.1, 0.8, 0, 0, 0.2, 0, 0.5, 0.2];
@@ -101,7 +115,8 @@ const tree = (depth: number): fc.Arbitrary<Plane> =>
       const masks = mask && [{ planes: [{ id: 'mask', view: IDENTITY, nodes: mask.nodes }], invert: mask.invert, feather: mask.feather }];
       return { id: `p${id}`, view, nodes, planes, alpha, blend, blur, ...(look ? { colour: look } : {}), ...(masks ? { masks } : {}) };
     });
-const planes = fc.array(tree(2), { minLength: 1, maxLength: 3 });
+const plain = fc.array(node, { minLength: 3, maxLength: 12 }).map((nodes) => [plane('p0', nodes)]);
+const planes = fc.oneof({ weight: 3, arbitrary: fc.array(tree(2), { minLength: 1, maxLength: 3 }) }, { weight: 1, arbitrary: plain });
 
 /** A picture that differs from another in one place: what is not touched is the same object. */
 const changed = fc.tuple(planes, planes, fc.integer({ min: 0, max: 3 }), fc.constantFrom('look', 'nodes', 'planes', 'mask', 'all')).map(([before, other, n, what]) => {
