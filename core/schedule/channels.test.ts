@@ -1,15 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { CharacterLayer, Cue, CueOf, Key, Layer } from '../document/schema.ts';
+import type { CharacterLayer, Cue, Key, Layer } from '../document/schema.ts';
 import { readOklch } from '../draw/colour.ts';
-import { actionOf } from '../figure/actions/index.ts';
 import { designed } from '../figure/cast.ts';
 import { heightOf, proportionsOf } from '../figure/proportions.ts';
 import { toTicks } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
 import { type Performance, sequenced } from './channels.ts';
 import { movesOf, slidesOf } from './moves.ts';
-import { facePerformance, gesturePerformance } from './performances.ts';
 import type { Resolved } from './resolve.ts';
 import { colourTracksOf, sampleColour, tracksOf } from './tracks.ts';
 
@@ -182,89 +180,6 @@ describe('performances on one channel', () => {
       }),
       { numRuns: 60 },
     );
-  });
-});
-
-describe('a face', () => {
-  const cue = (strength: number): CueOf<'face'> => ({
-    kind: 'face',
-    layer: 'l',
-    order: 'a',
-    expression: 'afraid',
-    strength,
-    start: { to: 'scene', edge: 'start', offset: 0 },
-    end: { ticks: 48_000 },
-  });
-  it('comes brows first and mouth last, as strong as it is asked, and fades', () => {
-    const channels = sequenced([facePerformance(cue(1), 0, 48_000)]);
-    const [brow, mouth] = [Object.keys(channels).find((name) => name.startsWith('brow')) as 'browInL', 'smile' as const];
-    const share = (name: 'browInL' | 'smile', tick: number): number => sample(channels[name] as never, tick) / sample(channels[name] as never, 40_000);
-    expect(share(brow, toTicks(0.12))).toBeGreaterThan(share(mouth, toTicks(0.12)));
-    expect(share(mouth, toTicks(0.12))).toBeCloseTo(0, 9);
-    expect(share(mouth, toTicks(0.43))).toBeCloseTo(1, 6);
-    expect(share(brow, 48_000 + toTicks(0.9))).toBeCloseTo(0, 9);
-    const half = sequenced([facePerformance(cue(0.5), 0, 48_000)]);
-    expect(sample(half.smile as never, 40_000)).toBeCloseTo(sample(channels.smile as never, 40_000) / 2, 6);
-    // One that is too short still comes whole.
-    expect(facePerformance(cue(1), 0, 10).until).toBe(toTicks(0.43));
-    expect(facePerformance({ ...cue(1), expression: 'no such face' }, 0, 48_000).keys.every(({ values }) => Object.keys(values).length === 0)).toBe(true);
-  });
-});
-
-describe('a gesture', () => {
-  const cue = (values: Partial<CueOf<'gesture'>> = {}): CueOf<'gesture'> => ({
-    kind: 'gesture',
-    layer: 'l',
-    order: 'a',
-    action: 'wave',
-    hand: 'right',
-    strength: 1,
-    start: { to: 'scene', edge: 'start', offset: 0 },
-    end: { ticks: 48_000 },
-    ...values,
-  });
-  const wave = actionOf('wave') as NonNullable<ReturnType<typeof actionOf>>;
-  const start = toTicks(5);
-  const lengthOf = ({ keys }: Performance): number => (keys.at(-1)?.at as number) - (keys[0]?.at as number);
-  it('of two hands is the same asked of the right or of both, as old cues are', () => {
-    const [right, both] = (['right', 'both'] as const).map((hand) => gesturePerformance(cue({ action: 'shrug', hand }), start, start + toTicks(2)));
-    expect(both).toEqual(right);
-    expect(gesturePerformance(cue({ action: 'wave', hand: 'both' }), start, start + toTicks(2))).not.toEqual(
-      gesturePerformance(cue({ action: 'wave' }), start, start + toTicks(2)),
-    );
-  });
-  it('of one hand leaves the other alone where that one carries something', () => {
-    const arms = (full?: 'left' | 'right') => {
-      const { keys } = gesturePerformance(cue({ action: 'explain' }), start, start + toTicks(1), undefined, full);
-      return ['upperL', 'upperR'].map((key) => keys.some(({ values }) => key in values));
-    };
-    expect(arms()).toEqual([true, true]);
-    expect(arms('left')).toEqual([false, true]);
-    expect(arms('right')).toEqual([true, true]);
-  });
-  it('has its keys about its word, and its cycle as long as it lasts', () => {
-    const short = gesturePerformance(cue(), start, start + toTicks(0.2));
-    wave.keys.forEach((key, n) => expect(short.keys[n]?.at).toBe(start + toTicks(key.at)));
-    const long = gesturePerformance(cue(), start, start + toTicks(6));
-    if (wave.cycle) {
-      expect(long.keys.length).toBeGreaterThan(short.keys.length);
-      const rounds = (long.keys.length - wave.keys.length) / wave.cycle.keys.length;
-      expect(Number.isInteger(rounds)).toBe(true);
-      expect(Math.abs((long.keys.at(-1)?.at as number) - (start + toTicks(6)))).toBeLessThan(toTicks(wave.cycle.seconds * 1.3));
-    }
-    expect(long.until).toBe(Math.max(start + toTicks(6), long.keys.at(-1)?.at as number));
-    expect(long.release).toBe(toTicks(wave.release));
-    expect(gesturePerformance(cue({ action: 'no such action' }), start, start + 5)).toEqual({ keys: [], until: start, release: 0 });
-  });
-  it('is quicker when it is asked to be, and done wider and quicker by lively people, smaller by tense ones', () => {
-    const plain = gesturePerformance(cue(), start, start);
-    expect(lengthOf(gesturePerformance(cue({ speed: 2 }), start, start))).toBeCloseTo(lengthOf(plain) / 2, -1);
-    const lively = gesturePerformance(cue(), start, start, { lively: 1, tense: 0.3 });
-    expect(lengthOf(lively)).toBeLessThan(lengthOf(plain));
-    const reach = ({ keys }: Performance): number => Math.max(...keys.flatMap(({ values }) => Object.values(values).map(Math.abs)));
-    expect(reach(lively)).toBeGreaterThan(reach(plain));
-    expect(reach(gesturePerformance(cue(), start, start, { lively: 0.5, tense: 1 }))).toBeLessThan(reach(plain));
-    expect(reach(gesturePerformance(cue({ strength: 0.5 }), start, start))).toBeLessThan(reach(plain));
   });
 });
 

@@ -5,6 +5,7 @@ import { edit } from '../edit/change.ts';
 import { hangCue } from '../edit/commands/cues.ts';
 import { setLineText } from '../edit/commands/lines.ts';
 import { setMouth } from '../edit/commands/stage.ts';
+import { addSceneAfter } from '../edit/create.ts';
 import { stanceOf } from '../figure/proportions.ts';
 import { skeletonOf } from '../figure/skeleton.ts';
 import { poseAt } from '../stage/figures.ts';
@@ -15,10 +16,9 @@ import { smooth } from '../time/easing.ts';
 import { inOrder } from '../time/order.ts';
 import { ticksPerFrame, toTicks } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
-import { captionWords, twoRows } from './captions.ts';
 import { blendOf, mouthAt, mouthTrack } from './mouths.ts';
 import { resolveScene } from './resolve.ts';
-import { sceneSchedule, schedule } from './schedule.ts';
+import { overlapWith, sceneSchedule, schedule } from './schedule.ts';
 import { segmentsOf } from './segments.ts';
 import { heldAt } from './stageProperties.ts';
 import { lineTiming } from './timing.ts';
@@ -172,6 +172,79 @@ describe('a scene’s schedule', () => {
     expect(poseAt(acting, at).elbowR).toBeGreaterThan(100);
     expect(Math.abs(poseAt(acting, at - toTicks(0.6)).elbowR)).toBeLessThan(60);
     expect(Math.abs(poseAt(acting, at + toTicks(3)).elbowR)).toBeLessThan(60);
+  });
+});
+
+describe('scenes one after the other', () => {
+  const S = toTicks(1);
+  const overlap = (ticks: number | undefined, before: number | undefined, length: number): number =>
+    overlapWith(
+      before === undefined ? undefined : { length: before * S },
+      { scene: { ...(ticks === undefined ? {} : { transition: { effect: 'dissolve', ticks } }) } as never, length: length * S },
+      24,
+    );
+  it('are seen together as long as their transition lasts, in whole frames, half of the shorter one at most', () => {
+    expect(overlap(S, 10, 10)).toBe(S);
+    expect(overlap(S + 1999, 10, 10)).toBe(S);
+    expect(overlap(S + 2000, 10, 10)).toBe(S + 2000);
+    expect(overlap(6 * S, 4, 10)).toBe(2 * S);
+    expect(overlap(6 * S, 10, 5)).toBe(2.5 * S);
+  });
+  it('are not seen together without one, nor is the first scene with anything', () => {
+    expect([overlap(undefined, 10, 10), overlap(0, 10, 10), overlap(-S, 10, 10), overlap(S, undefined, 10)]).toEqual([0, 0, 0, 0]);
+  });
+  it('begin where the one before ends, or as much sooner as they are seen together', () => {
+    const { document, scene, makeId } = sampleDocument();
+    const two = edit(document, 'x', CHANGE, addSceneAfter(scene, 'sc_000000000009', 'Two', makeId)).document;
+    const three = edit(two, 'x', CHANGE, addSceneAfter('sc_000000000009', 'sc_00000000000a', 'Three', makeId)).document;
+    const dissolved = edit(three, 'x', CHANGE, (draft) => void ((draft.scenes.sc_000000000009 as Scene).transition = { effect: 'dissolve', ticks: S })).document;
+    const film = schedule(dissolved, () => undefined);
+    const [one, other, last] = film.scenes as [(typeof film.scenes)[number], (typeof film.scenes)[number], (typeof film.scenes)[number]];
+    expect([one.start, one.overlap, other.overlap, last.overlap]).toEqual([0, 0, S, 0]);
+    expect(other.start).toBe(one.length - S);
+    expect(last.start).toBe(other.start + other.length);
+    expect(film.length).toBe(last.start + last.length);
+  });
+});
+
+describe('shots', () => {
+  const { document, scene } = sampleDocument();
+  const shot = (at: number): Cue =>
+    ({
+      kind: 'camera',
+      order: 'a0',
+      framing: 'wide',
+      subjects: [],
+      x: 0,
+      y: 0,
+      width: 900,
+      over: 0,
+      push: 0,
+      start: { to: 'scene', edge: 'start', offset: at },
+      end: { ticks: 1 },
+    }) as Cue;
+  it('are in order of time, each until the next begins, and of two at one moment the later id comes last', () => {
+    const cues = {
+      cu_c: shot(48_000),
+      cu_b: shot(0),
+      cu_d: shot(48_000),
+      cu_a: shot(96_000),
+      cu_x: gestureOn(
+        Object.keys((document.scenes[scene] as Scene).layers)[0] as string,
+        Object.keys(Object.values((document.scenes[scene] as Scene).lines)[0]?.words ?? {})[0] as string,
+      ),
+    };
+    const of = (list: Record<string, Cue>) => sceneSchedule(document, { ...(document.scenes[scene] as Scene), cues: list }, () => undefined);
+    const { shots, length } = of(cues);
+    expect(shots.map(({ id, start, end }) => [id, start, end])).toEqual([
+      ['cu_b', 0, 48_000],
+      ['cu_c', 48_000, 48_000],
+      ['cu_d', 48_000, 96_000],
+      ['cu_a', 96_000, length],
+    ]);
+    const reversed = Object.fromEntries(Object.entries(cues).reverse());
+    expect(of(reversed).shots.map(({ id }) => id)).toEqual(['cu_b', 'cu_c', 'cu_d', 'cu_a']);
+    expect(of({}).shots).toEqual([]);
   });
 });
 
@@ -342,24 +415,6 @@ describe('mouths', () => {
     const track = mouthTrack([{ at: 0, length: 60_000, analysis: analysis([{ shape: 'wide', start: 0, end: 60_000 }]) }], [{ start: 10_000, end: 20_000, shape: 'closed' }], 24);
     expect([shapeAt(track, 5000), shapeAt(track, 15_000), shapeAt(track, 25_000)]).toEqual(['wide', 'closed', 'wide']);
   });
-});
-
-describe('captions', () => {
-  it('hold to two lines within the limit and lose no word', () => {
-    fc.assert(
-      fc.property(fc.array(fc.stringMatching(/^[a-z]{1,12}[,.]?$/), { minLength: 1, maxLength: 60 }), (texts) => {
-        const words = texts.map((text, n) => ({ text, start: n * 1000, end: n * 1000 + 900 }));
-        const cut = captionWords(words, 42);
-        expect(cut.flatMap((c) => c.words.map((w) => w.text))).toEqual(texts);
-        for (const { rows } of cut) {
-          expect(rows.length).toBeLessThanOrEqual(2);
-          for (const row of rows) expect(row.length).toBeLessThanOrEqual(42);
-        }
-      }),
-    );
-  });
-  it('break before a joining word', () =>
-    expect(twoRows('Nobody pushes the sea and the Moon pulls it all day'.split(' '), 30)).toEqual(['Nobody pushes the sea', 'and the Moon pulls it all day']));
 });
 
 describe('segments', () => {
