@@ -6,8 +6,8 @@ import type { Resources } from '#core/resources';
 import { schedule } from '#core/schedule/schedule';
 import { segmentsOf } from '#core/schedule/segments';
 import { momentOf } from '#core/stage/evaluate';
+import { everSeen } from '#core/stage/inPicture';
 import { segmentInputs } from '#core/stage/segmentInputs';
-import { everSeen } from '#core/stage/tree';
 import { inOrder } from '#core/time/order';
 import { ticksPerFrame, toTicks } from '#core/time/ticks';
 

@@ -9,9 +9,11 @@ import { backdropPlanes } from './backdrop.ts';
 import { cameraAt, type Focus, focusAt } from './camera.ts';
 import { captionNodes, captionStyle } from './captions.ts';
 import { frameSize, type View, viewMatrix } from './frame.ts';
+import { figurePlane } from './litPlanes.ts';
+import { type Moment, someAlone } from './moment.ts';
 import { shoulderAt, shoulderPlane } from './shoulder.ts';
 import { styledPlane, styleOf } from './styles/index.ts';
-import { figurePlane, layerPlanes, type Moment, someAlone } from './tree.ts';
+import { layerPlanes } from './tree.ts';
 
 export interface StageOptions {
   /** The whole set instead of the shot, as the composer shows it while editing. */

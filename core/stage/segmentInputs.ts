@@ -11,8 +11,9 @@ import { backdropMoves } from './backdrop.ts';
 import { cameraAt, focusAt } from './camera.ts';
 import { momentOf } from './evaluate.ts';
 import { readsBack } from './figures.ts';
+import { everSeen } from './inPicture.ts';
 import { movesByItself } from './layers/index.ts';
-import { everSeen, TAIL_LAG } from './tree.ts';
+import { TAIL_LAG } from './whereabouts.ts';
 
 /** Fields of a layer that no picture shows, or that the schedule has turned into tracks and times. */
 const UNDRAWN: ReadonlySet<string> = new Set(['order', 'name', 'keys', 'span', 'locked', 'solo']);

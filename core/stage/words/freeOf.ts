@@ -6,9 +6,10 @@ import { isOn } from '../../schedule/staged.ts';
 import { layerBoxes } from '../boxes.ts';
 import { cameraAt } from '../camera.ts';
 import { frameSize, viewMatrix } from '../frame.ts';
+import { isPinned } from '../moment.ts';
 import { stageMatrix } from '../place.ts';
 import type { StageExtent } from '../snapping.ts';
-import { isPinned, mouthOf } from '../tree.ts';
+import { mouthOf } from '../whereabouts.ts';
 import type { KeptFree } from './placing.ts';
 
 /** Times at which one looks who is where. */

@@ -16,7 +16,7 @@ import { evaluate } from '../evaluate.ts';
 import { frameSize } from '../frame.ts';
 import { balloon } from '../layers/balloon.ts';
 import type { StageExtent } from '../snapping.ts';
-import { mouthOf } from '../tree.ts';
+import { mouthOf } from '../whereabouts.ts';
 import { keptFree, onPicture } from './freeOf.ts';
 import { brokenRows, laidRow, settle } from './kit.ts';
 import { LOOKS_OF_WORDS, wordsLook } from './looks.ts';
