@@ -31,7 +31,7 @@ function bordersOf(scene: SceneSchedule): number[] {
     .map(({ id, start }) => ({ start, hash: hashText(id) }))
     .filter(({ start }) => start > 0 && start < scene.length && hard.every((cut) => Math.abs(cut - start) > WINDOW / 2));
   const soft = lines.filter((one) => lines.every((other) => Math.abs(other.start - one.start) > WINDOW || other.hash >= one.hash)).map(({ start }) => start);
-  return [...new Set([0, ...hard, ...soft, scene.length])].sort((a, b) => a - b);
+  return [...hard, ...soft];
 }
 
 /** Cuts a film into segments: at scene starts and at the borders of each scene; pieces over 9 s are split at the line start, else word gap, nearest their middle. */
@@ -42,9 +42,7 @@ export function segmentsOf(film: FilmSchedule): Segment[] {
     const last = scene.length - (film.scenes[at + 1]?.overlap ?? 0);
     const starts = scene.lines.map(({ start }) => start);
     const words = scene.lines.flatMap((line) => line.words.map((word) => word.start));
-    const borders = [...new Set([0, ...(scene.overlap > 0 ? [scene.overlap] : []), ...bordersOf(scene).filter((border) => border > scene.overlap && border < last), last])].sort(
-      (a, b) => a - b,
-    );
+    const borders = [...new Set([0, scene.overlap, ...bordersOf(scene).filter((border) => border > scene.overlap && border < last), last])].sort((a, b) => a - b);
     const pieces: [number, number][] = [];
     const split = (from: number, to: number): void => {
       if (to - from <= LONGEST) {
@@ -55,7 +53,7 @@ export function segmentsOf(film: FilmSchedule): Segment[] {
       const nearest = (places: readonly number[]): number | undefined =>
         places
           .map((place) => Math.round(place / frame) * frame)
-          .filter((place) => place > from + frame && place < to - frame && Math.abs(place - middle) < (to - from) * 0.3)
+          .filter((place) => Math.abs(place - middle) < (to - from) * 0.3)
           .sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))[0];
       const cut = nearest(starts) ?? nearest(words) ?? Math.round(middle / frame) * frame;
       split(from, cut);
