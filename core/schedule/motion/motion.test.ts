@@ -169,6 +169,19 @@ describe('speaking and listening', () => {
     expect(end('out?')).toBeLessThan(end('out.') - 1);
   });
 
+  it('lifts the brows at the end of a question whose last word is stressed, too, and not before that word', () => {
+    for (let n = 0; n < 12; n++) {
+      const asked = words('out?').map((word, index, all) => (index === all.length - 1 ? { ...word, stress: 0.9 } : { ...word, stress: 0.1 }));
+      const { browInL = [] } = speakingKeys({ id: `ln_${n}`, layer: 'la_1', length: toTicks(4), lively: 0.7, tense: 0.2, analysis, words: asked, hand: 'R' });
+      const last = asked.at(-1) as (typeof asked)[number];
+      const brow = (tick: number): number => sample(track(browInL), tick);
+      expect(brow(last.start + toTicks(0.15))).toBeLessThan(-2);
+      expect(brow(last.end)).toBeLessThan(-2);
+      expect(brow(last.start - toTicks(0.1))).toBe(0);
+      expect(brow(toTicks(4))).toBe(0);
+    }
+  });
+
   it('beats with the hand that is free', () => {
     const right = speak({ hand: 'R', lively: 1 });
     const left = speak({ hand: 'L', lively: 1 });

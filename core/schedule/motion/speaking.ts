@@ -39,6 +39,8 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
   const freedom = 1.1 - 0.5 * input.tense;
   let lastBeat = -toTicks(2);
   let side = chance.next() < 0.5 ? -1 : 1;
+  const last = input.words.at(-1);
+  const asked = last && /\?/.test(last.text) ? last : undefined;
   for (const said of input.words) {
     const at = said.start + Math.round((said.end - said.start) * 0.3);
     // Who speaks evenly beats now and then all the same.
@@ -56,7 +58,8 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
       put('headTilt', { at: at + toTicks(0.55), value: 0 });
       side = chance.next() < 0.7 ? -side : side;
     }
-    if (chance.next() < 0.55 + 0.3 * input.lively) {
+    // The brows of the word that a question ends with belong to the question.
+    if (chance.next() < 0.55 + 0.3 * input.lively && said !== asked) {
       const lift = -chance.between(...MOTION.browLift) * power;
       for (const key of ['browInL', 'browInR', 'browOutL', 'browOutR'] as const) {
         put(key, { at: at - toTicks(0.12), value: 0 });
@@ -87,14 +90,12 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
     }
     if (at - lastBeat > toTicks(0.5)) lastBeat = at;
   }
-  const last = input.words.at(-1);
-  if (last && /\?/.test(last.text)) {
+  if (asked)
     for (const key of ['browInL', 'browInR', 'browOutL', 'browOutR'] as const) {
-      put(key, { at: last.start - toTicks(0.1), value: 0 });
-      put(key, { at: last.start + toTicks(0.15), value: -3 * power });
-      put(key, { at: Math.min(input.length, last.end + toTicks(0.1)), value: -2.4 * power });
+      put(key, { at: asked.start - toTicks(0.1), value: 0 });
+      put(key, { at: asked.start + toTicks(0.15), value: -3 * power });
+      put(key, { at: Math.min(input.length, asked.end + toTicks(0.1)), value: -2.4 * power });
     }
-  }
   for (const keys of Object.values(out)) {
     const end = keys.at(-1) as Key;
     if (end.value !== 0) {
