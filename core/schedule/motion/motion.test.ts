@@ -202,13 +202,40 @@ describe('speaking and listening', () => {
     expect(speak({ tense: 1 }).headPitch).toEqual(speak({ tense: 0 }).headPitch);
   });
 
-  it('is neutral at both ends', () => {
-    for (const last of ['out.', 'out?'])
-      for (const keys of Object.values(speak({ last }))) {
-        expect(keys[0]?.value).toBe(0);
-        expect(keys.at(-1)?.value).toBe(0);
-      }
-  });
+  it('stays within the line and is neutral at both ends, whatever is said how quickly, up to its last moment', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            pause: fc.double({ min: 0, max: 0.8, noNaN: true }),
+            length: fc.double({ min: 0.05, max: 0.9, noNaN: true }),
+            stress: fc.double({ min: 0, max: 1, noNaN: true }),
+          }),
+          {
+            minLength: 1,
+            maxLength: 12,
+          },
+        ),
+        fc.boolean(),
+        fc.double({ min: 0, max: 0.4, noNaN: true }),
+        fc.nat(1000),
+        (list, question, rest, n) => {
+          let at = 0;
+          const spoken = list.map(({ pause, length, stress }, index) => {
+            const start = toTicks(at + (index ? pause : 0));
+            at += (index ? pause : 0) + length;
+            return { text: question && index === list.length - 1 ? 'so?' : 'so', start, end: toTicks(at), stress };
+          });
+          const length = toTicks(at + rest);
+          const keys = speakingKeys({ id: `ln_${n}`, layer: 'la_1', length, lively: 0.9, tense: 0.1, analysis, words: spoken, hand: 'R' });
+          for (const channel of Object.values(keys)) {
+            expect(channel.every((key, k) => (k === 0 ? key.at === 0 : key.at > (channel[k - 1] as Key).at))).toBe(true);
+            expect((channel.at(-1) as Key).at).toBeLessThanOrEqual(length);
+            expect([channel[0]?.value, channel.at(-1)?.value]).toEqual([0, 0]);
+          }
+        },
+      ),
+    ));
 
   const listen = (more: Partial<ReactingInput> = {}) =>
     reactingKeys({ id: 'ln', layer: 'la_1', length: toTicks(8), lively: 0.8, pauses: [toTicks(2), toTicks(5)], mood: 'plain', towards: 1, ...more });

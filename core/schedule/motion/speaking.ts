@@ -30,7 +30,7 @@ export function speakingKeys(input: SpeakingInput): SpanKeys {
   const chance = dice(hashText(`${input.id} ${input.layer} speaking`));
   const out: Partial<Record<PoseKey, Key[]>> = {};
   const put = (channel: PoseKey, key: Key): void => {
-    if (key.at < 0 || key.at > input.length) return;
+    if (key.at > input.length) return;
     const keys = (out[channel] ??= [{ at: 0, value: 0 }]);
     if ((keys.at(-1) as Key).at < key.at) keys.push(key);
   };
