@@ -8,7 +8,7 @@ const TESTS: Readonly<Record<string, readonly string[]>> = {
   'core/schedule': ['core/schedule/**/*.test.ts'],
   'core/document': ['core/document/**/*.test.ts', 'core/edit/**/*.test.ts'],
   // Without film.test.ts: whole films by workers that are killed take a minute for each change.
-  'server/film': ['server/film/{films,plan,drawingVersion}.test.ts'],
+  'server/film': ['server/film/{films,plan,sourceVersions}.test.ts'],
   'web/state': ['web/state/**/*.test.{ts,tsx}'],
 };
 const area = Object.keys(TESTS).find((one) => wanted.startsWith(one));

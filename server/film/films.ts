@@ -1,42 +1,28 @@
-import { execFileSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { readFile, rm, writeFile } from 'node:fs/promises';
+import { readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { execa } from 'execa';
 import type { FilmProgress } from '#core/document/answers';
 import { Failure, failure } from '#core/document/failure';
 import type { Document } from '#core/document/schema';
 import { type FilmSchedule, schedule } from '#core/schedule/schedule';
 import { clipped, type Segment, segmentsOf } from '#core/schedule/segments';
-import { filmSound, soundClips, voiceClips } from '#core/sound/mix';
-import { writeWav } from '#core/speech/wav';
 import { segmentInputs } from '#core/stage/segmentInputs';
 import { ticksPerFrame } from '#core/time/ticks';
 import type { Db } from '../db/db.ts';
-import { mediaBytes, putMedia } from '../media/store.ts';
-import { loadAnalyses, loadResources, loadSounds } from '../resources.ts';
+import { putMedia } from '../media/store.ts';
+import { loadAnalyses, loadResources } from '../resources.ts';
 import { scratchFolder } from '../scratch.ts';
-import { missingProgram } from '../speech/run.ts';
-import { drawingVersion } from './drawingVersion.ts';
+import { encoderVersion } from './encoder.ts';
 import { formatOf } from './formats/index.ts';
 import type { FilmOptions } from './options.ts';
 import { renderSegment } from './renderSegment.ts';
+import { drawingVersion } from './sourceVersions.ts';
 
 export interface PlannedFilm {
   readonly film: FilmSchedule;
   readonly segments: readonly (Segment & { readonly key: string })[];
   readonly fromFrame: number;
   readonly toFrame: number;
-}
-
-let encoder: string | undefined;
-function encoderVersion(): string {
-  try {
-    encoder ??= execFileSync('ffmpeg', ['-version']).toString().split('\n')[0] ?? '';
-  } catch {
-    throw missingProgram('ffmpeg');
-  }
-  return encoder;
 }
 
 /** A film's schedule and the segments it is made of, each with the key of all that its frames depend on. */
@@ -169,67 +155,6 @@ export async function doSegment(db: Db, payload: { film: string; index: number; 
 async function finished(db: Db, key: string): Promise<void> {
   const films = await db('film_segments').join('films', 'films.id', 'film_segments.film_id').where({ key, state: 'rendering' }).select('films.id');
   for (const { id } of films) await joinIfReady(db, id);
-}
-
-/** Joins segments without re-encoding, mixes the sound once and muxes it in; checks the result with ffprobe. */
-export async function joinFilm(db: Db, id: string): Promise<void> {
-  const row = await db('films').where({ id }).first();
-  if (row?.state !== 'rendering') return;
-  const document = row.document as Document;
-  const options = row.options as FilmOptions;
-  const format = formatOf(options.format);
-  const folder = await scratchFolder('film');
-  try {
-    const links = await db('film_segments')
-      .join('segments', 'segments.key', 'film_segments.key')
-      .where({ film_id: id })
-      .orderBy('index')
-      .select('segments.media', 'film_segments.range', 'film_segments.reused', 'film_segments.key');
-    const list: string[] = [];
-    for (const [index, link] of links.entries()) {
-      const file = join(folder, `s${index}.${format.extension}`);
-      await writeFile(file, await mediaBytes(db, link.media));
-      list.push(`file '${file}'`);
-    }
-    await writeFile(join(folder, 'list.txt'), `${list.join('\n')}\n`);
-    const ranges = links.map((link) => link.range as Segment);
-    const frame = ticksPerFrame(options.fps);
-    const from = (ranges[0] as Segment).fromFrame * frame;
-    const length = (ranges.at(-1) as Segment).toFrame * frame - from;
-    const analyses = await loadAnalyses(db, document);
-    const film = schedule(document, (hash) => analyses.get(hash), options.fps);
-    const sounds = await loadSounds(
-      db,
-      [...voiceClips(film), ...soundClips(film)].map((clip) => clip.media),
-    );
-    await writeFile(join(folder, 'mix.wav'), writeWav({ rate: 48000, channels: filmSound(film, (media) => sounds.get(media), from, length) }, 32));
-    const out = join(folder, `film.${format.extension}`);
-    const joined = await execa('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...format.join(join(folder, 'list.txt'), join(folder, 'mix.wav')), out], {
-      reject: false,
-      timeout: 600_000,
-    });
-    if (joined.code === 'ENOENT') throw missingProgram('ffmpeg');
-    if (joined.failed) throw failure('join-failed', 'The parts of the film could not be joined. Try the export again.', 500);
-    const frames = ranges.reduce((sum, range) => sum + range.toFrame - range.fromFrame, 0);
-    const probe = await execa('ffprobe', ['-v', 'error', '-count_packets', '-select_streams', 'v', '-show_entries', 'stream=nb_read_packets', '-of', 'csv=p=0', out]);
-    if (Number(probe.stdout.replace(/\D/g, '')) !== frames)
-      throw failure('join-check', `The joined film has ${probe.stdout.trim()} frames instead of ${frames}. Try the export again.`, 500);
-    const media = await putMedia(db, await readFile(out), { kind: 'film', type: format.type, name: row.name, facts: { frames, seconds: length / 48000 } });
-    const report = {
-      frames,
-      segments: links.map((link, index) => ({ key: link.key, reused: link.reused, frames: (ranges[index] as Segment).toFrame - (ranges[index] as Segment).fromFrame })),
-    };
-    await db('films')
-      .where({ id, state: 'rendering' })
-      .update({ state: 'done', media: media.hash, report: JSON.stringify(report), ended_at: db.fn.now() });
-  } catch (thrown) {
-    await db('films')
-      .where({ id })
-      .update({ state: 'failed', error: thrown instanceof Error ? thrown.message : String(thrown), ended_at: db.fn.now() });
-    throw thrown;
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
 }
 
 /** Stops a film; workers drop its unfinished segments, finished ones stay for the next export. */

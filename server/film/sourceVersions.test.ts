@@ -3,23 +3,23 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROOT } from '../root.ts';
-import { DRAWING_SOURCES, drawingVersion, drawingVersionOf } from './drawingVersion.ts';
+import { DRAWING_SOURCES, drawingVersion, drawingVersionOf, SOUND_SOURCES, soundVersion, soundVersionOf } from './sourceVersions.ts';
 
 let room: string;
 beforeAll(() => {
   room = mkdtempSync(join(tmpdir(), 'kipzo-drawing-'));
-  for (const source of DRAWING_SOURCES) cpSync(join(ROOT, source), join(room, source), { recursive: true });
+  for (const source of new Set([...DRAWING_SOURCES, ...SOUND_SOURCES])) cpSync(join(ROOT, source), join(room, source), { recursive: true });
   cpSync(join(ROOT, 'package-lock.json'), join(room, 'package-lock.json'));
 });
 afterAll(() => rmSync(room, { recursive: true, force: true }));
 
 /** The version with a file changed, which is put back. */
-function changed(file: string, text: (before: string) => string): string {
+function changed(file: string, text: (before: string) => string, version = drawingVersionOf): string {
   const path = join(room, file);
   const before = readFileSync(path, 'utf8');
   writeFileSync(path, text(before));
   try {
-    return drawingVersionOf(room);
+    return version(room);
   } finally {
     writeFileSync(path, before);
   }
@@ -47,4 +47,23 @@ describe('the version of what is drawn', () => {
     expect(changed('package-lock.json', lock('express', '0.0.1'))).toBe(drawingVersion());
   });
   it('is the same when a test is changed', () => expect(changed('core/stage/stage.test.ts', (before) => `${before}\n`)).toBe(drawingVersion()));
+});
+
+describe('the version of what is heard', () => {
+  it('is the same wherever the sources lie', () => expect(soundVersionOf(room)).toBe(soundVersion()));
+  it('is another one when anything that sounds or joins is changed, and the same when something is drawn otherwise', () => {
+    const of = (file: string): string => changed(file, (before) => `${before}\n`, soundVersionOf);
+    for (const file of [
+      'core/sound/mix.ts',
+      'core/sound/own/beds.ts',
+      'core/schedule/timing.ts',
+      'server/film/join.ts',
+      'server/film/formats/mp4.ts',
+      'core/speech/wav.ts',
+      'server/resources.ts',
+    ])
+      expect(of(file), file).not.toBe(soundVersion());
+    expect(of('core/figure/figure.ts')).toBe(soundVersion());
+    expect(soundVersion()).not.toBe(drawingVersion());
+  });
 });
