@@ -259,6 +259,57 @@ describe('the parts of a film', () => {
   });
 });
 
+describe('films beside each other', () => {
+  it('are left alone by what becomes of one of them', async () => {
+    const rowOf = async (film: string) => base.db('films').where({ id: film }).first('state', 'error', 'media', 'report', 'ended_at');
+    const waiting = await startFilm(base.db, id, document, 'waiting.mp4', { ...OPTIONS, crf: 28 });
+    const [part] = (await linksOf(waiting)) as [Link];
+    const before = [await rowOf(waiting), await segmentOf(part.key)];
+    const untouched = async (): Promise<void> => expect([await rowOf(waiting), await segmentOf(part.key)]).toEqual(before);
+    const empty = await openFilm(base.db, id, JSON.stringify(document), 'empty.mp4', { ...OPTIONS, from: toTicks(2), to: toTicks(2) });
+    await expect(planned(base.db, empty)).rejects.toThrow();
+    await untouched();
+    const failing = await startFilm(base.db, id, document, 'failing.mp4', OPTIONS);
+    const [own] = (await linksOf(failing)) as [Link];
+    process.env.PATH = '/nowhere';
+    await expect(doSegment(base.db, { film: failing, index: 0, key: own.key }, 'test')).rejects.toThrow();
+    process.env.PATH = path;
+    await untouched();
+    const made = await startFilm(base.db, id, document, 'made.mp4', { ...OPTIONS, crf: 29 });
+    await render(made);
+    await untouched();
+    await joinFilm(base.db, made);
+    await untouched();
+    expect(await rowOf(failing)).toMatchObject({ state: 'rendering', media: null });
+    await cancelFilm(base.db, failing);
+    await untouched();
+    expect(await rowOf(made)).toMatchObject({ state: 'done', error: null });
+    // Only its own parts and its own time are counted.
+    expect(await filmProgress(base.db, made)).toMatchObject({ frames: 12, done: 12, segments: 1, secondsLeft: null });
+    expect(await filmProgress(base.db, waiting)).toMatchObject({ frames: 12, done: 0, segments: 1, secondsLeft: null });
+    await render(waiting);
+    expect((await queued()).filter((job) => job.startsWith('join_film')).at(-1)).toBe(`join_film join ${waiting}`);
+  });
+  it('tell how long theirs still takes by how quick it was so far', async () => {
+    const film = await startFilm(base.db, id, document, 'a.mp4', { ...OPTIONS, to: toTicks(2) });
+    const [link] = (await linksOf(film)) as [Link];
+    const frames = link.range.toFrame - link.range.fromFrame;
+    await base.db('segments').where({ key: link.key }).update({ state: 'rendering', done: 12 });
+    await base
+      .db('films')
+      .where({ id: film })
+      .update({ created_at: new Date(Date.now() - 60_000) });
+    const { frames: all, secondsLeft } = await filmProgress(base.db, film);
+    // Twelve frames in a minute: five seconds each.
+    expect(Math.abs((secondsLeft as number) - (5 * (all - 12) + 1))).toBeLessThanOrEqual(5);
+    expect(frames).toBeGreaterThan(12);
+    await base.db('segments').where({ key: link.key }).update({ done: 5 });
+    expect((await filmProgress(base.db, film)).secondsLeft).toBeNull();
+    await base.db('segments').where({ key: link.key }).update({ state: 'done', done: 0 });
+    expect((await filmProgress(base.db, film)).done).toBe(frames);
+  });
+});
+
 describe('a film that is gone', () => {
   it('is told in a sentence', async () => {
     await expect(filmProgress(base.db, 'fi_0000000000000000')).rejects.toMatchObject({ code: 'no-film', status: 404, message: 'That export is gone. Start a new one.' });
