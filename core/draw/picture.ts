@@ -164,10 +164,10 @@ export interface Picture {
   readonly planes: readonly Plane[];
 }
 
-/** Whether two lists hold the same numbers. */
-export const sameNumbers = (a: ArrayLike<number>, b: ArrayLike<number>): boolean => {
+/** Whether two lists hold the same numbers, or neither is there. */
+export const sameNumbers = (a: ArrayLike<number> | undefined, b: ArrayLike<number> | undefined): boolean => {
   if (a === b) return true;
-  if (a.length !== b.length) return false;
+  if (!a || !b || a.length !== b.length) return false;
   for (let n = 0; n < a.length; n++) if (a[n] !== b[n]) return false;
   return true;
 };

@@ -149,7 +149,6 @@ const NOTHING: LaidPlanes = new Map();
 
 const hasLook = ({ alpha = 1, blend = 'normal', blur = 0, masks, colour }: Plane): boolean => alpha !== 1 || blend !== 'normal' || blur > 0 || !!masks?.length || !!colour;
 
-const sameColour = (a: ColourMatrix | undefined, b: ColourMatrix | undefined): boolean => a === b || (!!a && !!b && sameNumbers(a, b));
 const sameList = (a: readonly Unit[], b: readonly Unit[]): boolean => a.length === b.length && a.every((unit, index) => unit === b[index]);
 
 /** Whether two planes' units are laid down in the same way; what is in them and in their masks is compared apart. */
@@ -157,7 +156,7 @@ export const sameLook = (a: PlaneUnit, b: PlaneUnit): boolean =>
   a.alpha === b.alpha &&
   a.blend === b.blend &&
   a.blur === b.blur &&
-  sameColour(a.colour, b.colour) &&
+  sameNumbers(a.colour, b.colour) &&
   a.masks.length === b.masks.length &&
   a.masks.every(({ invert, feather }, index) => invert === b.masks[index]?.invert && feather === b.masks[index]?.feather);
 

@@ -11,7 +11,7 @@ import { skeletonOf } from '../figure/skeleton.ts';
 import { poseAt } from '../stage/figures.ts';
 import { segmentInputs } from '../stage/segmentInputs.ts';
 import { shapeAt } from '../testing/figures.ts';
-import { actingIn, gestureOn, sampleDocument, seededIds } from '../testing/samples.ts';
+import { actingIn, gestureOn, sampleDocument, seededIds, shotOf } from '../testing/samples.ts';
 import { smooth } from '../time/easing.ts';
 import { inOrder } from '../time/order.ts';
 import { ticksPerFrame, toTicks } from '../time/ticks.ts';
@@ -209,20 +209,7 @@ describe('scenes one after the other', () => {
 
 describe('shots', () => {
   const { document, scene } = sampleDocument();
-  const shot = (at: number): Cue =>
-    ({
-      kind: 'camera',
-      order: 'a0',
-      framing: 'wide',
-      subjects: [],
-      x: 0,
-      y: 0,
-      width: 900,
-      over: 0,
-      push: 0,
-      start: { to: 'scene', edge: 'start', offset: at },
-      end: { ticks: 1 },
-    }) as Cue;
+  const shot = (at: number): Cue => shotOf({ start: { to: 'scene', edge: 'start', offset: at } });
   it('are in order of time, each until the next begins, and of two at one moment the later id comes last', () => {
     const cues = {
       cu_c: shot(48_000),

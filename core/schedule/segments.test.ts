@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Cue, Document, Scene } from '../document/schema.ts';
+import type { Document, Scene } from '../document/schema.ts';
 import { hashText } from '../draw/hash.ts';
 import { edit } from '../edit/change.ts';
 import { setGap } from '../edit/commands/lines.ts';
 import { addSceneAfter } from '../edit/create.ts';
-import { sampleDocument } from '../testing/samples.ts';
+import { sampleDocument, shotOf } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { ticksPerFrame, toTicks } from '../time/ticks.ts';
 import { type FilmSchedule, schedule } from './schedule.ts';
@@ -20,19 +20,7 @@ const of = (document: Document) => {
 /** A camera cut at a moment of the first scene. */
 const shot = (document: Document, scene: string, id: string, at: number, over = 0): Document =>
   edit(document, 'x', 'cg_000000000001', (draft) => {
-    (draft.scenes[scene] as Scene).cues[id] = {
-      kind: 'camera',
-      order: 'a0',
-      framing: 'wide',
-      subjects: [],
-      x: 0,
-      y: 0,
-      width: 900,
-      over,
-      push: 0,
-      start: { to: 'scene', edge: 'start', offset: at },
-      end: { to: 'scene', edge: 'end', offset: 0 },
-    } as Cue;
+    (draft.scenes[scene] as Scene).cues[id] = shotOf({ over, start: { to: 'scene', edge: 'start', offset: at }, end: { to: 'scene', edge: 'end', offset: 0 } });
   }).document;
 const starts = (segments: readonly Segment[], frame: number): number[] => segments.map(({ fromFrame }) => fromFrame * frame);
 

@@ -1,7 +1,4 @@
-import type { Plane } from '../draw/picture.ts';
-
-const sameNumbers = (a: readonly number[] | undefined, b: readonly number[] | undefined): boolean =>
-  a === b || (!!a && !!b && a.length === b.length && a.every((value, index) => value === b[index]));
+import { type Plane, sameNumbers } from '../draw/picture.ts';
 
 /** Takes the old planes wherever the new ones are equal to the number, their nodes by reference. */
 export function settledList(before: readonly Plane[] | undefined, now: readonly Plane[]): readonly Plane[] {

@@ -13,7 +13,7 @@ import { fromScript } from '../edit/create.ts';
 import { heightOf } from '../figure/proportions.ts';
 import { readScript } from '../formats/script/read.ts';
 import { type FilmSchedule, schedule } from '../schedule/schedule.ts';
-import { actingIn, DIALOGUE, sampleDocument, seededIds } from '../testing/samples.ts';
+import { actingIn, DIALOGUE, sampleDocument, seededIds, shotOf } from '../testing/samples.ts';
 import { inOrder } from '../time/order.ts';
 import { toTicks } from '../time/ticks.ts';
 import { sample } from '../time/track.ts';
@@ -28,21 +28,6 @@ const FRAME_SHAPES: FrameShape[] = ['16:9', '9:16', '1:1', '4:5'];
 const CHANGE = 'cg_000000000001';
 const filmOf = (document: Document): FilmSchedule => schedule(document, () => undefined);
 const firstScene = (film: FilmSchedule) => film.scenes[0] as FilmSchedule['scenes'][number];
-
-const shotOf = (values: Partial<CueOf<'camera'>>): CueOf<'camera'> => ({
-  kind: 'camera',
-  order: 'a0',
-  framing: 'wide',
-  subjects: [],
-  x: 0,
-  y: 0,
-  width: 1920,
-  over: 0,
-  push: 0,
-  start: { to: 'scene', edge: 'start', offset: 0 },
-  end: { ticks: 48_000 },
-  ...values,
-});
 
 function withShots(shots: (layers: readonly [string, string]) => Partial<CueOf<'camera'>>[] = () => []) {
   const made = sampleDocument();

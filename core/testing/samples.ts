@@ -1,5 +1,5 @@
 import { idMaker } from '../document/ids.ts';
-import type { Cue, Document } from '../document/schema.ts';
+import type { Cue, CueOf, Document } from '../document/schema.ts';
 import { avalanche } from '../draw/hash.ts';
 import { fromScript } from '../edit/create.ts';
 import { readScript } from '../formats/script/read.ts';
@@ -43,4 +43,20 @@ export const gestureOn = (layer: string, word: string, order = 'a0'): Cue => ({
   order,
   start: { to: 'word', word, edge: 'start', offset: 0 },
   end: { ticks: 48_000 },
+});
+
+/** A hard cut to the whole stage at the scene's beginning. */
+export const shotOf = (values: Partial<CueOf<'camera'>>): CueOf<'camera'> => ({
+  kind: 'camera',
+  order: 'a0',
+  framing: 'wide',
+  subjects: [],
+  x: 0,
+  y: 0,
+  width: 1920,
+  over: 0,
+  push: 0,
+  start: { to: 'scene', edge: 'start', offset: 0 },
+  end: { ticks: 48_000 },
+  ...values,
 });
